@@ -1,0 +1,43 @@
+# SPDX-FileCopyrightText: 2026 The Steady Pin authors
+# SPDX-License-Identifier: GPL-3.0-or-later
+# The rules of the house as compile errors, and the boundaries between the layers.
+
+set(CMAKE_CXX_STANDARD 20)
+set(CMAKE_CXX_STANDARD_REQUIRED ON)
+set(CMAKE_CXX_EXTENSIONS OFF)
+set(CMAKE_CXX_FLAGS_DEV "-Og -g1")
+find_program(LLD_PROGRAM ld.lld)
+
+add_library(house INTERFACE)
+target_compile_options(house INTERFACE -Wall -Wextra -Wpedantic -Wconversion -Wno-sign-conversion -Wno-missing-field-initializers -Wshadow
+    -Wnon-virtual-dtor -Woverloaded-virtual -Werror -ffp-contract=off)
+target_compile_definitions(house INTERFACE QT_NO_CAST_FROM_ASCII QT_NO_CAST_TO_ASCII QT_NO_KEYWORDS
+    QT_NO_URL_CAST_FROM_STRING QT_STRICT_ITERATORS STEADY_VERSION="${PROJECT_VERSION}")
+if(CMAKE_BUILD_TYPE STREQUAL "Dev")
+    target_compile_definitions(house INTERFACE _GLIBCXX_ASSERTIONS)
+    target_compile_options(house INTERFACE -fsanitize=address,undefined
+        -fno-sanitize=null,alignment,object-size,vptr -fno-sanitize-recover=undefined)
+    target_link_options(house INTERFACE -fsanitize=address,undefined)
+endif()
+if(LLD_PROGRAM)
+    target_link_options(house INTERFACE -fuse-ld=lld)
+endif()
+
+# Headers that bring templates by the thousand are not worth instrumenting for undefined behaviour.
+function(steady_heavy)
+    set_source_files_properties(${ARGN} PROPERTIES COMPILE_OPTIONS "-fno-sanitize=undefined")
+endfunction()
+
+# steady_layer(name DEPS other... LIBS library...): all sources below src/<name>, which sees itself and its DEPS only.
+function(steady_layer name)
+    cmake_parse_arguments(LAYER "" "" "DEPS;LIBS" ${ARGN})
+    set(view ${CMAKE_BINARY_DIR}/see/${name})
+    file(MAKE_DIRECTORY ${view})
+    file(CREATE_LINK ${CMAKE_SOURCE_DIR}/src/${name} ${view}/${name} SYMBOLIC)
+    file(GLOB_RECURSE sources CONFIGURE_DEPENDS ${CMAKE_SOURCE_DIR}/src/${name}/*.cpp ${CMAKE_SOURCE_DIR}/src/${name}/*.h)
+    list(FILTER sources EXCLUDE REGEX "/main\\.cpp$")
+    add_library(steady_${name} STATIC ${sources})
+    target_include_directories(steady_${name} PUBLIC ${view})
+    list(TRANSFORM LAYER_DEPS PREPEND steady_)
+    target_link_libraries(steady_${name} PUBLIC ${LAYER_DEPS} ${LAYER_LIBS} PRIVATE house)
+endfunction()

@@ -1,0 +1,43 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// One command of the command line. Output and errors go to the streams given; the exit code says how it went.
+
+#include "core/base/Result.h"
+
+#include <CLI/CLI.hpp>
+#include <functional>
+#include <iosfwd>
+#include <string>
+#include <vector>
+
+namespace steady::cli {
+
+enum Exit { good = 0, judged_bad = 1, unusable = 2 };
+
+struct Streams {
+    std::ostream& out;
+    std::ostream& err;
+};
+
+/// Adds a command to the parser; the function runs it once its options are read.
+using Add = std::function<int()> (*)(CLI::App& app, Streams streams);
+
+struct Command {
+    char const* name;
+    char const* what;
+    Add add;
+};
+
+std::function<int()> addWrite(CLI::App& app, Streams streams);
+std::function<int()> addWorld(CLI::App& app, Streams streams);
+std::function<int()> addRun(CLI::App& app, Streams streams);
+
+/// Runs the program: arguments without its name.
+int runCli(std::vector<std::string> const& arguments, Streams streams);
+
+/// Prints the error and returns `unusable`.
+int refuse(Error const& error, Streams streams);
+Result<std::string> readFile(std::string const& path);
+
+} // namespace steady::cli

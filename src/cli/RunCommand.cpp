@@ -1,0 +1,54 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/Command.h"
+
+#include "core/safety/Rehearsal.h"
+#include "exchange/WorldJson.h"
+
+#include <cmath>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+namespace steady::cli {
+namespace {
+
+struct Options {
+    std::string macro, world;
+    bool json = false;
+    double within_mm = 0;
+};
+
+int run(Options const& options, Streams streams) {
+    auto const text = readFile(options.macro);
+    if (!text) return refuse(text.error(), streams);
+    auto const world_text = readFile(options.world);
+    if (!world_text) return refuse(world_text.error(), streams);
+    auto const json = parseJson(*world_text, options.world);
+    if (!json) return refuse(json.error(), streams);
+    auto const world = exchange::worldFromJson(*json, options.world);
+    if (!world) return refuse(world.error(), streams);
+    auto const executable = controller::makeExecutable(*text, safety::dialectOf(world->dialect, world->homed_parameter));
+    auto const result = machine::run(executable, *world);
+    if (options.json) {
+        streams.out << dumpJson(exchange::toJson(result), 2) << "\n";
+    } else {
+        streams.out << machine::name(result.outcome) << " at line " << result.where.line << ", after " << fixedText(result.elapsed_s, 1)
+                    << " s\n" << machine::verdictText(result, world->memory.native) << "\n";
+    }
+    if (result.outcome != controller::Outcome::Completed) return judged_bad;
+    bool const off = options.within_mm > 0 && (!result.z_zero || std::abs(result.z_zero->error_mm()) > options.within_mm);
+    return off ? judged_bad : good;
+}
+
+} // namespace
+
+std::function<int()> addRun(CLI::App& app, Streams streams) {
+    auto options = std::make_shared<Options>();
+    app.add_option("macro", options->macro, "The macro, a text file")->required();
+    app.add_option("--world", options->world, "The world to run it in, JSON as docs/formats.md describes")->required();
+    app.add_flag("--json", options->json, "Print the result as JSON");
+    app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")->check(CLI::PositiveNumber);
+    return [options, streams] { return run(*options, streams); };
+}
+
+} // namespace steady::cli

@@ -1,0 +1,29 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/BookOptions.h"
+
+#include "core/safety/Faults.h"
+#include "exchange/WorldJson.h"
+
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+namespace steady::cli {
+
+std::function<int()> addWorld(CLI::App& app, Streams streams) {
+    auto options = std::make_shared<BookOptions>();
+    auto fault = std::make_shared<std::string>();
+    options->add(app);
+    std::set<std::string> names;
+    for (auto const& known : safety::faults()) names.insert(known.id);
+    app.add_option("--fault", *fault, "A fault of the shop to put into it")->check(CLI::IsMember(names));
+    return [options, fault, streams] {
+        auto rehearsal = options->rehearse();
+        if (!rehearsal) return refuse(rehearsal.error(), streams);
+        if (auto const* known = safety::faultNamed(*fault)) known->apply(rehearsal->world);
+        streams.out << dumpJson(exchange::toJson(rehearsal->world), 2) << "\n";
+        return int(good);
+    };
+}
+
+} // namespace steady::cli

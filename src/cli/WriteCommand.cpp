@@ -1,0 +1,22 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/BookOptions.h"
+
+#include <iostream>
+
+namespace steady::cli {
+
+std::function<int()> addWrite(CLI::App& app, Streams streams) {
+    auto options = std::make_shared<BookOptions>();
+    auto kind = std::make_shared<std::string>();
+    app.add_option("kind", *kind, "What to write: plate-zero")->required()->check(CLI::IsMember({"plate-zero"}));
+    options->add(app);
+    return [options, kind, streams] {
+        auto const rehearsal = options->rehearse();
+        if (!rehearsal) return refuse(rehearsal.error(), streams);
+        streams.out << rehearsal->macro.text;
+        return int(good);
+    };
+}
+
+} // namespace steady::cli

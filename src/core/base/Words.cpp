@@ -1,0 +1,117 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/Words.h"
+
+#include <fmt/format.h>
+
+namespace steady {
+namespace {
+
+struct Entry {
+    Code code;
+    char const* text; ///< {0} value, {1} limit
+    char const* remedy;
+};
+
+constexpr Entry entries[] = {
+    {Code::EmptyText, "Nothing was typed.", "Type a number, with its unit if it is not the book's."},
+    {Code::NotANumber, "“{0}” is not a number.", "Type digits with one decimal mark, such as 9.94 or 9,94."},
+    {Code::DoubledSign, "There is a second sign, “{0}”.", "Leave one sign."},
+    {Code::TwoDecimalMarks, "“{0}” has more than one decimal mark.", "Leave out the marks that group digits."},
+    {Code::UnknownUnit, "“{0}” is not a unit known here.", "Use {1}."},
+    {Code::FractionNeedsUnit, "The fraction {0} has no unit.", "Fractions are inches: add \" or in, such as 1/4\"."},
+    {Code::ZeroDenominator, "The fraction {0} divides by zero.", "Check the number below the stroke."},
+    {Code::OutOfRange, "{0} is outside {1}.", "Check the digits, the sign and the unit."},
+    {Code::LineTooLong, "The line has {0} characters; {1} are allowed.", "Split the line."},
+    {Code::CommentInComment, "A comment opens inside a comment.", "Close the first one, or leave out the inner bracket."},
+    {Code::CommentOpen, "The comment is not closed.", "Add ) at its end."},
+    {Code::UnknownWord, "“{0}” is not a word of this language.", "Take it out, or check its spelling."},
+    {Code::UnknownFunction, "“{0}” is not a function or operation of this language.", "Check its spelling."},
+    {Code::ExpectedValue, "A value was expected, found “{0}”.", "Write a number, # with a number, or [a sum]."},
+    {Code::BracketOpen, "A square bracket is not closed.", "Add ]."},
+    {Code::UnexpectedText, "“{0}” cannot stand here.", "Take it out, or put the sum in square brackets."},
+    {Code::SignBeforeValue, "A sign stands before “{0}”; signs belong to written numbers.", "Write [0 - …]."},
+    {Code::ExponentNotation, "Exponents are not part of this language.", "Write the number out."},
+    {Code::SecondArgument, "ATAN takes two values.", "Write ATAN[y]/[x]."},
+    {Code::SumNeedsBrackets, "A sum must stand in square brackets.", "Write #1=[#1+1]."},
+    {Code::LineNumberTooLong, "The line number {0} has more than {1} digits.", "Shorten it or leave it out."},
+    {Code::RepeatedWord, "The letter {0} stands twice on the line.", "Leave one."},
+    {Code::TooManyM, "There are {0} M words on the line; {1} are allowed.", "Split the line."},
+    {Code::ModalConflict, "{0} contradict each other on one line.", "Put them on two lines, or leave one."},
+    {Code::UnknownG, "{0} is not known to this controller.", "Take it out, or check the code."},
+    {Code::UnknownM, "{0} is not known to this controller.", "Take it out, or check the code."},
+    {Code::AxisWordConflict, "{0} both want the axis words of this line.", "Put them on two lines."},
+    {Code::NoAxisWord, "{0} needs an axis word.", "Add X, Y or Z."},
+    {Code::FlowUnmatched, "{0} has no partner.", "Check the O numbers and that each IF has its ENDIF."},
+    {Code::FlowUnknown, "“{0}” is not a flow word known here.", "Use IF, ELSEIF, ELSE or ENDIF."},
+    {Code::MissingWord, "{0} needs the word {1}.", "Add it on the same line."},
+    {Code::DivisionByZero, "The sum divides by zero.", "Check the value below the stroke."},
+    {Code::BadArgument, "{0} is not allowed here; {1}.", "Check the value that goes in."},
+    {Code::ParameterNumber, "There is no parameter {0}; they are {1}.", "Use a whole number in that range."},
+    {Code::TooNearToProbe, "The probing move is {0} mm long; {1} mm is the least.", "Start farther away."},
+    {Code::NoFeed, "A move at feed rate has no feed.", "Set F above zero first."},
+    {Code::ProbeClosedAtStart, "The input already reads contact before the probing move.",
+     "Nothing has moved in this step. Look for a touch, a short between the leads, or the wrong polarity."},
+    {Code::NoContact, "No contact before the end of the search at Z {0}.",
+     "Jog Z up. Then look for the plate, its lead and the clip."},
+    {Code::G53WithoutMotion, "G53 needs G0 or G1.", "Write G53 G0 …"},
+    {Code::SoftLimit, "{0} would pass the soft limit at {1}.", "Start farther from the end of travel."},
+    {Code::StepLimit, "The program did not end within {0} steps.", "Look for a loop that never ends."},
+    {Code::ReadOnlyParameter, "Parameter {0} belongs to the controller and cannot be set.",
+     "Use G10 L2 for work offsets and G92.1 to clear a shift."},
+    {Code::BadOffsetNumber, "There is no work offset {0}; they are {1}.", "Use a number in that range."},
+    {Code::Missing, "{0} is not known yet.", "{1}"},
+    {Code::FrameUnknown, "A work Z needs the offset that was active.", "Type the offset that was active, or read machine Z."},
+    {Code::TooThin, "The plate is {0} thick; this macro needs at least {1}.", "Use a thicker plate, or paper."},
+    {Code::FewReadings, "{0} readings; {1} are needed.", "Measure at more places."},
+    {Code::FeedTooFast, "A feed of {0} overshoots by more than {1}.", "Lower the feed."},
+    {Code::NotInTravel, "{0} is outside the travel, {1}.", "Check sign, digits and unit, and that it is machine Z."},
+    {Code::FileMissing, "There is no such file.", "Check the path."},
+    {Code::FileUnreadable, "The file cannot be read: {0}.", "Check its permissions."},
+    {Code::FileForeign, "This is not a book of Steady Pin.", "It was left untouched. Choose a .pinbook file."},
+    {Code::FileDamaged, "The book is damaged: {0}.", "It was left untouched. Open a saved copy."},
+    {Code::FileNewer, "The book was written by a newer version ({0}; this one reads {1}).",
+     "It was left untouched. Use the newer program."},
+    {Code::FileExists, "The file exists already.", "Choose another name, or move the old one away."},
+    {Code::FileWrite, "Writing failed: {0}.", "Free some space or check permissions, then try again; nothing kept was lost."},
+    {Code::BookLocked, "Another window is writing to this book.", "Close it there, or go on reading here."},
+    {Code::BadReference, "{0} refers to something that is not in the book.", "Choose it again."},
+    {Code::BadJson, "This is not readable as JSON: {0}.", "Check the file at that place."},
+    {Code::BadSchema, "{0} is missing or of the wrong kind; expected {1}.", "See docs/formats.md."},
+};
+
+Entry const& entryOf(Code code) {
+    for (auto const& entry : entries)
+        if (entry.code == code) return entry;
+    static constexpr Entry none{Code::Missing, "{0}", ""};
+    return none;
+}
+
+std::string fill(char const* text, Error const& error) {
+    return fmt::format(fmt::runtime(text), error.value, error.limit);
+}
+
+std::string placeOf(Where const& where) {
+    std::string text = where.place;
+    if (where.line > 0) text += fmt::format("{}line {}", text.empty() ? "" : ", ", where.line);
+    if (where.column > 0) text += fmt::format("{}column {}", text.empty() ? "" : ", ", where.column);
+    return text;
+}
+
+} // namespace
+
+std::string sentence(Error const& error) { return fill(entryOf(error.code).text, error); }
+
+std::string remedy(Code code) { return entryOf(code).remedy; }
+
+std::string describe(Error const& error) {
+    auto const place = placeOf(error.where);
+    auto const help = fill(entryOf(error.code).remedy, error);
+    return fmt::format("{}{}{}{}{}", place, place.empty() ? "" : ": ", sentence(error), help.empty() ? "" : " ", help);
+}
+
+Finding toFinding(Error const& error, Severity severity) {
+    return {severity, sentence(error), fill(entryOf(error.code).remedy, error), error.where};
+}
+
+} // namespace steady

@@ -1,0 +1,42 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What a controller understands and how it behaves where it matters: data, chosen per machine.
+
+#include <optional>
+#include <span>
+#include <string>
+
+namespace steady::controller {
+
+/// What a probing move does when the input reads contact before it starts.
+enum class ClosedAtStart { Error, EndsAsContact };
+
+struct GWord {
+    int code_tenths; ///< G38.2 is 382
+    int group;       ///< modal group of RS274/NGC; 0: not modal
+    bool axis_words; ///< uses the axis words of its line
+};
+
+struct MWord {
+    int code;
+    int group;
+};
+
+struct Dialect {
+    std::string id;   ///< as the book stores it
+    std::string name; ///< as people read it
+    std::span<GWord const> g_words;
+    std::span<MWord const> m_words;
+    ClosedAtStart closed_at_start = ClosedAtStart::Error;
+    /// The parameter that reads 1 once the machine is homed; none: a macro has to ask.
+    std::optional<int> homed_parameter;
+    double shortest_probe_mm = 0.254; ///< RS274/NGC: 0.254 mm or 0.01 inch
+    int line_length = 256;
+    int max_m_words = 4;
+};
+
+/// Numbered parameters, expressions, O-word flow: RS274/NGC as in NISTIR 6556, recalled.
+Dialect const& parametric();
+
+} // namespace steady::controller

@@ -1,0 +1,47 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What a controller needs of a machine. Coordinates are reported machine millimetres; calls return after standstill.
+
+#include <array>
+#include <optional>
+#include <string>
+
+namespace steady::controller {
+
+using Vec3 = std::array<double, 3>; ///< X, Y, Z in mm
+
+/// How a run ended.
+enum class Outcome { Completed, Alarm, Refused, Collision, Limit, Overtravel, Runaway, PausedForever };
+
+/// What stops a machine: it has hit something, or may not go there.
+struct Trouble {
+    Outcome outcome = Outcome::Collision;
+    std::string text;
+};
+
+struct ProbeReport {
+    bool contact = false;
+    Vec3 trip_mm{}; ///< where the input was taken as tripped; the end of the move without contact
+    std::optional<Trouble> trouble;
+};
+
+class MachinePort {
+public:
+    virtual ~MachinePort() = default;
+    virtual Vec3 position() const = 0;
+    virtual bool homed() const = 0;
+    /// Whether the input reads contact now.
+    virtual bool inputReadsContact() const = 0;
+    /// feed_mm_min 0: rapid.
+    virtual std::optional<Trouble> move(Vec3 const& target_mm, double feed_mm_min) = 0;
+    /// Moves until the input reads contact.
+    virtual ProbeReport probe(Vec3 const& target_mm, double feed_mm_min) = 0;
+    virtual void dwell(double seconds) = 0;
+    virtual void spindle(bool on) = 0;
+    /// False when nobody resumes.
+    virtual bool pause(std::string const& message) = 0;
+    virtual double now_s() const = 0; ///< machine time; pauses count apart
+};
+
+} // namespace steady::controller

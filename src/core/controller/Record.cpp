@@ -1,0 +1,59 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/controller/Record.h"
+
+#include "core/controller/Memory.h"
+
+#include <cmath>
+#include <fmt/format.h>
+
+namespace steady::controller {
+namespace {
+
+/// “Z to −62.218”, or every axis that moves.
+std::string target(Record const& record, UnitSystem units) {
+    std::string text;
+    for (int axis = 0; axis < 3; ++axis) {
+        double const by = record.to_mm[axis] - record.from_mm[axis];
+        if (std::abs(by) < 5e-7) continue;
+        text += fmt::format("{}{} to {}", text.empty() ? "" : ", ", "XYZ"[axis], lengthNumber(record.to_mm[axis], units));
+        if (axis == 2) text += fmt::format(" ({} {})", lengthText(std::abs(by), units), by > 0 ? "up" : "down");
+    }
+    return text.empty() ? "already there" : text;
+}
+
+std::string seconds(Record const& record) { return fmt::format("{:.1f} s", record.end_s - record.begin_s); }
+
+std::string assigned(Record const& record) {
+    std::string text;
+    for (auto const& item : record.assigned)
+        text += fmt::format("{}#{} = {}", text.empty() ? "" : ", ", item.number, fixedText(item.value, 4));
+    return text;
+}
+
+} // namespace
+
+std::string wordsOf(Record const& record, UnitSystem units) {
+    using Kind = Record::Kind;
+    switch (record.kind) {
+    case Kind::Nothing: return record.message.empty() ? "" : "Shows: " + record.message;
+    case Kind::Modes: return "Modes: " + record.modes;
+    case Kind::Setting: return assigned(record);
+    case Kind::Branch: return record.condition ? "True: goes in" : "Not so: passes by";
+    case Kind::Rapid: return fmt::format("Rapid, {}; {}", target(record, units), seconds(record));
+    case Kind::Feed: return fmt::format("Moves, {}; {}", target(record, units), seconds(record));
+    case Kind::Probe:
+        return fmt::format("{}: {}; {}", record.contact ? "Contact" : "No contact", target(record, units), seconds(record));
+    case Kind::Dwell: return fmt::format("Waits {:.1f} s", record.dwell_s);
+    case Kind::SpindleStop: return "Spindle off";
+    case Kind::SpindleStart: return "Spindle on";
+    case Kind::WorkOffset:
+        return fmt::format("{} Z set to machine Z {}", workOffsetName(record.work_offset), lengthNumber(record.work_offset_z_mm, units));
+    case Kind::Shift: return "The G92 shift is changed";
+    case Kind::Pause: return record.message.empty() ? "Pauses" : "Pauses: " + record.message;
+    case Kind::End: return record.message.empty() ? "Ends" : "Ends: " + record.message;
+    }
+    return {};
+}
+
+} // namespace steady::controller

@@ -1,0 +1,114 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/gcode/Evaluate.h"
+
+#include <array>
+#include <cmath>
+#include <numbers>
+
+namespace steady::gcode {
+namespace {
+
+constexpr double degree = std::numbers::pi / 180;
+using Value = tl::expected<double, EvalError>;
+
+tl::unexpected<EvalError> bad(int column, char const* value, char const* limit) {
+    return tl::unexpected(EvalError{Code::BadArgument, column, value, limit});
+}
+
+double truth(bool yes) { return yes ? 1 : 0; }
+
+Value binary(Op const& op, double a, double b) {
+    switch (op.kind) {
+    case OpKind::Power:
+        if (a < 0 && b != std::floor(b)) return bad(op.column, "A negative number to a power that is not whole", "the power must be whole");
+        return std::pow(a, b);
+    case OpKind::Times: return a * b;
+    case OpKind::Divide:
+        if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
+        return a / b;
+    case OpKind::Modulo: {
+        if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
+        double const rest = std::fmod(a, b);
+        return rest < 0 ? rest + std::abs(b) : rest;
+    }
+    case OpKind::Plus: return a + b;
+    case OpKind::Minus: return a - b;
+    case OpKind::And: return truth(a != 0 && b != 0);
+    case OpKind::Or: return truth(a != 0 || b != 0);
+    case OpKind::Xor: return truth((a != 0) != (b != 0));
+    case OpKind::Equal: return truth(a == b);
+    case OpKind::NotEqual: return truth(a != b);
+    case OpKind::Greater: return truth(a > b);
+    case OpKind::GreaterEqual: return truth(a >= b);
+    case OpKind::Less: return truth(a < b);
+    case OpKind::LessEqual: return truth(a <= b);
+    default: return std::atan2(a, b) / degree;
+    }
+}
+
+Value unary(Op const& op, double a) {
+    switch (op.kind) {
+    case OpKind::Abs: return std::abs(a);
+    case OpKind::Acos:
+        if (std::abs(a) > 1) return bad(op.column, "ACOS of a number outside −1 to 1", "it must lie in −1 to 1");
+        return std::acos(a) / degree;
+    case OpKind::Asin:
+        if (std::abs(a) > 1) return bad(op.column, "ASIN of a number outside −1 to 1", "it must lie in −1 to 1");
+        return std::asin(a) / degree;
+    case OpKind::Cos: return std::cos(a * degree);
+    case OpKind::Exp: return std::exp(a);
+    case OpKind::Fix: return std::floor(a);
+    case OpKind::Fup: return std::ceil(a);
+    case OpKind::Ln:
+        if (a <= 0) return bad(op.column, "LN of zero or less", "it must be above zero");
+        return std::log(a);
+    case OpKind::Round: return std::round(a);
+    case OpKind::Sin: return std::sin(a * degree);
+    case OpKind::Sqrt:
+        if (a < 0) return bad(op.column, "SQRT of a negative number", "it must not be negative");
+        return std::sqrt(a);
+    default: return std::tan(a * degree);
+    }
+}
+
+bool isBinary(OpKind kind) { return (kind >= OpKind::Power && kind <= OpKind::LessEqual) || kind == OpKind::Atan; }
+
+} // namespace
+
+tl::expected<int, EvalError> parameterNumber(double value, int column) {
+    double const whole = std::round(value);
+    if (std::abs(value - whole) > 1e-4 || whole < 1 || whole >= parameter_count)
+        return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5399"});
+    return static_cast<int>(whole);
+}
+
+tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, std::span<double const> parameters) {
+    std::array<double, 128> stack; // a line has at most 256 characters, each operand at least two
+    std::size_t depth = 0;
+    for (auto i = expr.first; i < expr.first + expr.count; ++i) {
+        Op const& op = program.ops[i];
+        if (op.kind == OpKind::Number) {
+            stack[depth++] = op.number;
+        } else if (op.kind == OpKind::Parameter) {
+            auto const number = parameterNumber(stack[depth - 1], op.column);
+            if (!number) return tl::unexpected(number.error());
+            stack[depth - 1] = parameters[*number];
+        } else if (isBinary(op.kind)) {
+            auto const result = binary(op, stack[depth - 2], stack[depth - 1]);
+            if (!result) return result;
+            stack[--depth - 1] = *result;
+        } else {
+            auto const result = unary(op, stack[depth - 1]);
+            if (!result) return result;
+            stack[depth - 1] = *result;
+        }
+    }
+    return stack[0];
+}
+
+Error located(EvalError const& error, int line) {
+    return {error.code, {"", line, error.column}, error.value, error.limit};
+}
+
+} // namespace steady::gcode

@@ -1,0 +1,275 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/gcode/LineParser.h"
+
+#include <algorithm>
+#include <array>
+#include <cstdlib>
+#include <fmt/format.h>
+
+namespace steady::gcode {
+namespace {
+
+struct Function {
+    char const* name;
+    OpKind kind;
+};
+
+constexpr std::array<Function, 13> functions{{{"ABS", OpKind::Abs}, {"ACOS", OpKind::Acos}, {"ASIN", OpKind::Asin},
+    {"ATAN", OpKind::Atan}, {"COS", OpKind::Cos}, {"EXP", OpKind::Exp}, {"FIX", OpKind::Fix}, {"FUP", OpKind::Fup},
+    {"LN", OpKind::Ln}, {"ROUND", OpKind::Round}, {"SIN", OpKind::Sin}, {"SQRT", OpKind::Sqrt}, {"TAN", OpKind::Tan}}};
+
+bool isLetter(char c) { return c >= 'A' && c <= 'Z'; }
+bool isDigit(char c) { return c >= '0' && c <= '9'; }
+
+} // namespace
+
+LineParser::LineParser(Program& program, int line) : m_program(program), m_text(program.lines[line - 1]) {
+    m_block.line = line;
+}
+
+Failure LineParser::error(Code code, std::size_t at, std::string value, std::string limit) const {
+    return fail(code, {"", m_block.line, column(at)}, std::move(value), std::move(limit));
+}
+
+int LineParser::column(std::size_t at) const {
+    return (at < m_chars.size() ? m_chars[at].byte : static_cast<int>(m_text.size())) + 1;
+}
+
+bool LineParser::starts(std::string_view text) const {
+    for (std::size_t i = 0; i < text.size(); ++i)
+        if (peek(i) != text[i]) return false;
+    return true;
+}
+
+std::string LineParser::letters(std::size_t from) const {
+    std::string run;
+    while (from < m_chars.size() && isLetter(m_chars[from].upper)) run += m_chars[from++].upper;
+    return run;
+}
+
+void LineParser::push(OpKind kind, std::size_t at, double number) { m_program.ops.push_back({kind, column(at), number}); }
+
+void LineParser::mark(TokenKind kind, std::size_t from, std::size_t to) {
+    if (from >= to || to > m_chars.size()) return;
+    int const begin = m_chars[from].byte;
+    m_tokens.push_back({kind, begin, m_chars[to - 1].byte + 1 - begin});
+}
+
+Result<void> LineParser::pack() {
+    if (m_text.size() > max_line_length)
+        return fail(Code::LineTooLong, {"", m_block.line, max_line_length + 1}, std::to_string(m_text.size()),
+                    std::to_string(max_line_length));
+    for (std::size_t i = 0; i < m_text.size(); ++i) {
+        char const c = m_text[i];
+        if (c == '(' || c == ';') {
+            auto const close = c == ';' ? m_text.size() : m_text.find(')', i);
+            auto const inner = m_text.find('(', i + 1);
+            int const at = static_cast<int>(i);
+            if (c == '(' && inner < close) return fail(Code::CommentInComment, {"", m_block.line, static_cast<int>(inner) + 1});
+            if (close == std::string::npos) return fail(Code::CommentOpen, {"", m_block.line, at + 1});
+            auto text = m_text.substr(i + 1, close - i - 1);
+            auto head = text.substr(0, text.find(','));
+            std::erase_if(head, [](char x) { return x == ' ' || x == '\t'; });
+            std::transform(head.begin(), head.end(), head.begin(), [](char x) { return x >= 'a' && x <= 'z' ? char(x - 32) : x; });
+            bool const message = c == '(' && head == "MSG" && text.find(',') != std::string::npos;
+            if (message) {
+                text = text.substr(text.find(',') + 1);
+                text.erase(0, text.find_first_not_of(" \t"));
+                m_block.message = text;
+            } else {
+                m_block.comment = text;
+            }
+            auto const end = std::min(close + 1, m_text.size());
+            m_tokens.push_back({message ? TokenKind::Message : TokenKind::Comment, at, static_cast<int>(end - i)});
+            i = end - 1;
+        } else if (c != ' ' && c != '\t' && c != '\r') {
+            m_chars.push_back({c >= 'a' && c <= 'z' ? static_cast<char>(c - 32) : c, static_cast<int>(i)});
+        }
+    }
+    return {};
+}
+
+Result<Block> LineParser::parse() {
+    if (auto packed = pack(); !packed) return Failure(packed.error());
+    if (peek() == '%' && m_chars.size() == 1) {
+        m_block.end_mark = true;
+        return m_block;
+    }
+    if (peek() == '/') ++m_at; // block delete: off here, so the line is run
+    if (peek() == 'N' && isDigit(peek(1))) {
+        auto const begin = m_at++;
+        while (isDigit(peek())) ++m_at;
+        if (auto const digits = m_at - begin - 1; digits > 5)
+            return error(Code::LineNumberTooLong, begin, letters(begin) + std::to_string(digits), "5");
+        mark(TokenKind::Text, begin, m_at);
+    }
+    while (!atEnd()) {
+        auto const begin = m_at;
+        if (auto done = item(); !done) {
+            mark(TokenKind::Error, begin, m_chars.size());
+            return Failure(done.error());
+        }
+    }
+    return m_block;
+}
+
+Result<void> LineParser::item() {
+    if (peek() == '#') return setting();
+    if (peek() == 'O') return flow();
+    if (isLetter(peek())) return word();
+    return error(Code::UnexpectedText, m_at, std::string(1, peek()));
+}
+
+Result<void> LineParser::setting() {
+    auto const begin = m_at++;
+    Setting made{column(begin), {}, {}};
+    auto const index = value();
+    if (!index) return Failure(index.error());
+    mark(TokenKind::Parameter, begin, m_at);
+    if (peek() != '=') return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : std::string(1, peek()));
+    ++m_at;
+    auto const right = value();
+    if (!right) return Failure(right.error());
+    if (operation()) return error(Code::SumNeedsBrackets, m_at);
+    made.index = *index;
+    made.value = *right;
+    m_block.settings.push_back(made);
+    return {};
+}
+
+Result<void> LineParser::flow() {
+    auto const begin = m_at++;
+    m_block.flow_column = column(begin);
+    auto const digits_at = m_at;
+    std::string digits;
+    while (isDigit(peek())) digits += m_chars[m_at++].upper;
+    if (digits.empty() || digits.size() > 6) return error(Code::ExpectedValue, digits_at, letters(digits_at));
+    m_block.flow_number = std::atoi(digits.c_str());
+    auto const name = letters(m_at);
+    static constexpr std::array<std::pair<char const*, Flow>, 4> names{
+        {{"IF", Flow::If}, {"ELSEIF", Flow::ElseIf}, {"ELSE", Flow::Else}, {"ENDIF", Flow::EndIf}}};
+    for (auto const& [text, kind] : names)
+        if (name == text) m_block.flow = kind;
+    if (m_block.flow == Flow::None) return error(Code::FlowUnknown, m_at, name);
+    m_at += name.size();
+    mark(TokenKind::Flow, begin, m_at);
+    if (m_block.flow == Flow::If || m_block.flow == Flow::ElseIf) {
+        auto const condition = value();
+        if (!condition) return Failure(condition.error());
+        m_block.condition = *condition;
+    }
+    if (!atEnd()) return error(Code::UnexpectedText, m_at, std::string(1, peek()));
+    return {};
+}
+
+Result<void> LineParser::word() {
+    auto const begin = m_at++;
+    char const letter = m_chars[begin].upper;
+    static constexpr std::string_view known = "DFGHIJKLMPQRSTXYZABC";
+    if (known.find(letter) == std::string_view::npos) return error(Code::UnknownWord, begin, letters(begin));
+    mark(TokenKind::Word, begin, m_at);
+    auto const found = value();
+    if (!found) return Failure(found.error());
+    if (operation()) return error(Code::SumNeedsBrackets, m_at);
+    m_block.words.push_back({letter, column(begin), *found});
+    return {};
+}
+
+Result<Expr> LineParser::value() {
+    Expr range{static_cast<std::uint32_t>(m_program.ops.size()), 0};
+    if (auto done = realValue(); !done) return Failure(done.error());
+    range.count = static_cast<std::uint32_t>(m_program.ops.size()) - range.first;
+    return range;
+}
+
+Result<void> LineParser::realValue() {
+    auto const begin = m_at;
+    if (atEnd()) return error(Code::ExpectedValue, m_at, "the end of the line");
+    if (peek() == '[') return bracketed();
+    if (peek() == '#') {
+        ++m_at;
+        if (auto inner = realValue(); !inner) return inner;
+        push(OpKind::Parameter, begin);
+        mark(TokenKind::Parameter, begin, m_at);
+        return {};
+    }
+    if (isLetter(peek())) return function(begin);
+    return number();
+}
+
+Result<void> LineParser::bracketed() {
+    auto const begin = m_at++;
+    if (auto inner = expression(1); !inner) return inner;
+    if (peek() != ']') {
+        if (atEnd()) return error(Code::BracketOpen, begin);
+        if (peek() == 'E' && isDigit(peek(1))) return error(Code::ExponentNotation, m_at);
+        auto const run = letters(m_at);
+        return run.empty() ? error(Code::UnexpectedText, m_at, std::string(1, peek())) : error(Code::UnknownFunction, m_at, run);
+    }
+    ++m_at;
+    return {};
+}
+
+std::optional<LineParser::Operation> LineParser::operation() const {
+    static constexpr std::array<std::pair<char const*, Operation>, 16> table{{{"**", {OpKind::Power, 4, 2}},
+        {"*", {OpKind::Times, 3, 1}}, {"/", {OpKind::Divide, 3, 1}}, {"MOD", {OpKind::Modulo, 3, 3}},
+        {"+", {OpKind::Plus, 2, 1}}, {"-", {OpKind::Minus, 2, 1}}, {"AND", {OpKind::And, 2, 3}}, {"OR", {OpKind::Or, 2, 2}},
+        {"XOR", {OpKind::Xor, 2, 3}}, {"EQ", {OpKind::Equal, 1, 2}}, {"NE", {OpKind::NotEqual, 1, 2}},
+        {"GT", {OpKind::Greater, 1, 2}}, {"GE", {OpKind::GreaterEqual, 1, 2}}, {"LT", {OpKind::Less, 1, 2}},
+        {"LE", {OpKind::LessEqual, 1, 2}}, {"=", {OpKind::Equal, 0, 1}}}};
+    for (auto const& [text, found] : table)
+        if (found.rank > 0 && starts(text)) return found;
+    return std::nullopt;
+}
+
+/// Operations of one rank go from the left, ** too.
+Result<void> LineParser::expression(int lowest_rank) {
+    if (auto first = realValue(); !first) return first;
+    for (auto next = operation(); next && next->rank >= lowest_rank; next = operation()) {
+        auto const at = m_at;
+        m_at += next->length;
+        mark(TokenKind::Operator, at, m_at);
+        if (auto right = expression(next->rank + 1); !right) return right;
+        push(next->kind, at);
+    }
+    return {};
+}
+
+Result<void> LineParser::function(std::size_t begin) {
+    auto const name = letters(begin);
+    auto const* found = std::find_if(functions.begin(), functions.end(), [&](Function const& f) { return name == f.name; });
+    if (found == functions.end()) return error(Code::UnknownFunction, begin, name);
+    m_at += name.size();
+    mark(TokenKind::Function, begin, m_at);
+    if (peek() != '[') return error(Code::ExpectedValue, m_at, std::string(1, peek()));
+    if (auto argument = bracketed(); !argument) return argument;
+    if (found->kind == OpKind::Atan) {
+        if (peek() != '/' || peek(1) != '[') return error(Code::SecondArgument, m_at);
+        ++m_at;
+        if (auto second = bracketed(); !second) return second;
+    }
+    push(found->kind, begin);
+    return {};
+}
+
+Result<void> LineParser::number() {
+    auto const begin = m_at;
+    std::string text;
+    if (peek() == '+' || peek() == '-') {
+        if (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1))) return error(Code::SignBeforeValue, m_at, std::string(1, peek(1)));
+        text += m_chars[m_at++].upper;
+    }
+    bool digit = false, point = false;
+    while (isDigit(peek()) || (peek() == '.' && !point)) {
+        digit = digit || isDigit(peek());
+        point = point || peek() == '.';
+        text += m_chars[m_at++].upper;
+    }
+    if (!digit) return error(Code::ExpectedValue, begin, begin < m_chars.size() ? std::string(1, m_chars[begin].upper) : "");
+    push(OpKind::Number, begin, std::strtod(text.c_str(), nullptr));
+    mark(TokenKind::Number, begin, m_at);
+    return {};
+}
+
+} // namespace steady::gcode

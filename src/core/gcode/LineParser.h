@@ -1,0 +1,58 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// One line of text to one block. Blanks may stand anywhere, even in numbers, so the parser reads a packed line.
+
+#include "core/gcode/Program.h"
+
+namespace steady::gcode {
+
+class LineParser {
+public:
+    LineParser(Program& program, int line);
+    /// Appends the line's operations to the program; a wrong line leaves its error and the block so far.
+    Result<Block> parse();
+    std::vector<Token> const& tokens() const { return m_tokens; }
+
+private:
+    struct Char {
+        char upper;
+        int byte; ///< offset in the line
+    };
+
+    Result<void> pack();
+    Result<void> item();
+    Result<void> setting();
+    Result<void> flow();
+    Result<void> word();
+    Result<Expr> value();
+    Result<void> realValue();
+    Result<void> expression(int lowest_rank);
+    Result<void> bracketed();
+    Result<void> function(std::size_t begin);
+    Result<void> number();
+    struct Operation {
+        OpKind kind;
+        int rank;
+        int length;
+    };
+    std::optional<Operation> operation() const;
+
+    bool atEnd() const { return m_at >= m_chars.size(); }
+    char peek(std::size_t ahead = 0) const { return m_at + ahead < m_chars.size() ? m_chars[m_at + ahead].upper : '\0'; }
+    bool starts(std::string_view text) const;
+    int column(std::size_t at) const;
+    std::string letters(std::size_t from) const;
+    void push(OpKind kind, std::size_t at, double number = 0);
+    void mark(TokenKind kind, std::size_t from, std::size_t to);
+    Failure error(Code code, std::size_t at, std::string value = {}, std::string limit = {}) const;
+
+    Program& m_program;
+    std::string const& m_text;
+    Block m_block;
+    std::vector<Char> m_chars;
+    std::vector<Token> m_tokens;
+    std::size_t m_at = 0;
+};
+
+} // namespace steady::gcode

@@ -1,0 +1,73 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/machine/Run.h"
+
+#include <cmath>
+#include <fmt/format.h>
+
+namespace steady::machine {
+namespace {
+
+bool controllersOwn(int number) { return number >= 5061 && number <= 5390; }
+
+} // namespace
+
+RunResult run(controller::Executable const& executable, World const& world, Trace* trace) {
+    VirtualMachine machine(world);
+    RunResult result;
+    result.memory = world.memory;
+    controller::Controller control(executable, result.memory, machine);
+    auto const start = machine.position();
+    TraceStep step;
+    bool going = true;
+    while (going) {
+        int const before = control.line();
+        going = control.step(trace ? &step.record : nullptr);
+        if (trace && control.line() > 0 && (going || control.line() != before)) {
+            step.input_reads_contact = machine.inputReadsContact();
+            step.spindle_turns = machine.spindleTurns();
+            step.plate = machine.world().plate.place;
+            trace->push_back(step);
+        }
+        result.moved = result.moved || machine.position() != start;
+    }
+    result.outcome = control.outcome();
+    result.message = control.message();
+    result.where.line = control.line();
+    if (control.error()) result.where = control.error()->where;
+    if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
+        result.text = executable.program.lines[result.where.line - 1];
+    for (int i = 1; i < gcode::parameter_count; ++i)
+        if (!controllersOwn(i) && result.memory.parameters[i] != world.memory.parameters[i]) result.changed_parameters.push_back(i);
+    result.contacts = machine.touches();
+    result.position_mm = machine.position();
+    result.elapsed_s = machine.now_s();
+    result.paused_s = machine.paused_s();
+    if (int const n = control.zeroedOffset())
+        result.z_zero = ZZero{n, result.memory.work_offsets_mm[n - 1][2], world.zeroOnStock_mm()};
+    return result;
+}
+
+std::string verdictText(RunResult const& result, UnitSystem units) {
+    if (result.z_zero) {
+        auto const& zero = *result.z_zero;
+        double const error = zero.error_mm();
+        double const nothing = 0.001; // below a micron there is nothing to say about depth
+        auto const size = units == UnitSystem::Metric ? fmt::format("{} µm", fixedText(error * 1000, std::abs(error) < nothing ? 1 : 0, Sign::Always))
+                                                      : fmt::format("{} thou", fixedText(error / 0.0254, 2, Sign::Always));
+        auto const effect = std::abs(error) < nothing ? "on the mark"
+                            : error < 0               ? "too low: it cuts too deep by that"
+                                                      : "too high: it cuts too shallow by that";
+        auto const text = fmt::format("Z zero set at {}, true {}, off by {}: {}.", lengthText(zero.set_mm, units),
+                                      lengthText(zero.true_mm, units), size, effect);
+        return result.outcome == controller::Outcome::Completed ? text : text + " Then it stopped: " + result.message;
+    }
+    switch (result.outcome) {
+    case controller::Outcome::Completed: return "The program ran to its end and set no work offset's Z.";
+    case controller::Outcome::Refused: return "Refused, zero untouched. " + result.message;
+    case controller::Outcome::Alarm: return "Stopped by its own check, zero untouched. " + result.message;
+    default: return result.message;
+    }
+}
+
+} // namespace steady::machine

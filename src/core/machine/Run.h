@@ -1,0 +1,48 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// A program, run in a world to its end: what came out, and whether Z zero is where it should be.
+
+#include "core/controller/Controller.h"
+#include "core/machine/VirtualMachine.h"
+
+namespace steady::machine {
+
+struct ZZero {
+    int work_offset = 1;
+    double set_mm = 0;  ///< machine Z of the zero that the program left
+    double true_mm = 0; ///< machine Z at which the tip stands on the work
+    /// Negative: too low, cuts too deep.
+    double error_mm() const { return set_mm - true_mm; }
+};
+
+struct RunResult {
+    controller::Outcome outcome = controller::Outcome::Completed;
+    Where where;         ///< the line it ended at
+    std::string text;    ///< that line
+    std::string message; ///< the last message, or what went wrong
+    controller::Memory memory;
+    std::vector<int> changed_parameters; ///< whose value differs from the start, without the controller's own
+    std::vector<Touch> contacts;
+    Vec3 position_mm{};
+    double elapsed_s = 0, paused_s = 0;
+    std::optional<ZZero> z_zero; ///< when the program set a work offset's Z
+    bool moved = false;
+};
+
+/// What a run looked like, a line at a time; for the screen.
+struct TraceStep {
+    controller::Record record;
+    bool input_reads_contact = false;
+    bool spindle_turns = false;
+    PlatePlace plate = PlatePlace::OnStock;
+};
+using Trace = std::vector<TraceStep>;
+
+/// `trace` may be null; without it nothing is recorded.
+RunResult run(controller::Executable const& executable, World const& world, Trace* trace = nullptr);
+
+/// “Z zero set at …, true …, off by … µm”, and what that does to the work; or why there is none.
+std::string verdictText(RunResult const& result, UnitSystem units);
+
+} // namespace steady::machine

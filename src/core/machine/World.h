@@ -1,0 +1,111 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The truth: what stands on the table, how the machine moves, what the operator will do. A controller sees none of it
+// but through the MachinePort. Heights are machine Z in mm as the machine reports it when homed; plain values, ==.
+
+#include "core/controller/Memory.h"
+#include "core/shop/Act.h"
+#include "core/shop/Kit.h"
+#include "core/shop/Machine.h"
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+namespace steady::machine {
+
+using controller::Vec3;
+
+struct Axis {
+    double low_mm = 0, high_mm = 0; ///< soft limits, machine coordinates
+    double rapid_mm_min = 5000;
+    double accel_mm_s2 = 500;
+    bool operator==(Axis const&) const = default;
+};
+
+struct Tool {
+    double length_mm = 50; ///< tip below the gauge line
+    double diameter_mm = 6;
+    bool conducts = true;
+    bool operator==(Tool const&) const = default;
+};
+
+using shop::Footprint;
+
+enum class PlatePlace { OnStock, AtFlank, InHand, Away };
+
+struct Plate {
+    double thickness_mm = 10;
+    Footprint footprint; ///< where it lies when it lies on the stock
+    double push_in_mm = 0.05; ///< how far a tip may press into it without harm
+    PlatePlace place = PlatePlace::OnStock;
+    bool operator==(Plate const&) const = default;
+};
+
+using shop::Capture;
+using shop::Circuit;
+using shop::SpindleSwitch;
+enum class ClipPlace { OnTool, Away };
+
+struct Input {
+    Circuit circuit = Circuit::OpenAtRest;
+    Capture capture = Capture::Hardware;
+    double debounce_s = 0; ///< a shorter contact is not seen
+    double poll_s = 0;
+    double driver_lag_s = 0; ///< from the trip to the begin of braking
+    double scatter_mm = 0;   ///< standard deviation of the trip height
+    bool inverted = false;   ///< the controller reads the opposite of what is wired
+    bool lead_off = false;   ///< the lead has come off or is broken
+    bool shorted = false;    ///< the two wires touch each other
+    ClipPlace clip = ClipPlace::OnTool;
+    bool operator==(Input const&) const = default;
+};
+
+struct Spindle {
+    SpindleSwitch switched = SpindleSwitch::Controller;
+    bool on = false;
+    double spin_down_s = 0;
+    bool operator==(Spindle const&) const = default;
+};
+
+struct Operator {
+    std::vector<std::vector<shop::Act>> pauses; ///< by pause, in order; further pauses: nothing is done
+    double pause_s = 5;
+    bool operator==(Operator const&) const = default;
+};
+
+/// A false contact when the gauge line passes a height on the way down, as interference makes it.
+struct FalseContact {
+    double at_z_mm = 0;
+    double lasts_s = 0.005;
+    bool operator==(FalseContact const&) const = default;
+};
+
+struct World {
+    std::array<Axis, 3> axes;
+    bool homed = true;
+    Vec3 home_error_mm{}; ///< reported − true, for a machine that is not where it believes to be
+    Vec3 position_mm{};   ///< true position of the gauge line's centre at the start
+    double table_z_mm = 0; ///< where the gauge line would meet the table
+    Footprint table;
+    double stock_thickness_mm = 20;
+    Footprint stock;
+    Tool tool;
+    Plate plate;
+    Input input;
+    Spindle spindle;
+    Operator person;
+    std::vector<FalseContact> false_contacts;
+    std::uint64_t seed = 0;
+    std::string dialect = "parametric";
+    std::optional<int> homed_parameter; ///< of the dialect, as the owner found it
+    controller::Memory memory; ///< what the controller remembers at the start
+
+    /// True height of the gauge line, in reported machine Z, at which the tip stands on the stock.
+    double zeroOnStock_mm() const { return table_z_mm + stock_thickness_mm + tool.length_mm + home_error_mm[2]; }
+};
+
+char const* name(controller::Outcome outcome);
+
+} // namespace steady::machine

@@ -1,0 +1,60 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shop/Book.h"
+
+#include "core/base/Words.h"
+
+#include <fmt/format.h>
+
+namespace steady::shop {
+
+void Book::put(std::int64_t id, Entity value) {
+    reserve(id);
+    std::visit([&]<class T>(T& entity) { std::get<Map<T>>(m_maps)[Id<T>{id}] = std::make_shared<T const>(std::move(entity)); }, value);
+}
+
+void Book::retire(std::int64_t id) {
+    std::apply([&]<class... T>(Map<T>&... map) { (map.erase(Id<T>{id}), ...); }, m_maps);
+}
+
+bool Book::holds(std::int64_t id, Entity const& value) const {
+    return std::visit(
+        [&]<class T>(T const& entity) {
+            auto const* found = find(Id<T>{id});
+            return found && *found == entity;
+        },
+        value);
+}
+
+BookInfo Book::info() const {
+    auto const& infos = all<BookInfo>();
+    return infos.empty() ? BookInfo{"Untitled", UnitSystem::Metric} : *infos.begin()->second;
+}
+
+std::size_t Book::size() const {
+    return std::apply([](auto const&... map) { return (map.size() + ...); }, m_maps);
+}
+
+Findings Book::check() const {
+    Findings found;
+    auto require = [&]<class T>(std::string const& who, Id<T> id) {
+        if (id && !find(id)) found.push_back(toFinding({Code::BadReference, {who}, fmt::format("{} (number {})", who, id.value), ""}));
+    };
+    for (auto const& [id, plate] : all<TouchPlate>()) {
+        require("The plate " + plate->name, plate->thickness);
+        require("The plate " + plate->name, plate->instrument);
+    }
+    for (auto const& [id, contact] : all<Contact>()) {
+        require("A contact", contact->assembly);
+        require("A contact", contact->plate);
+    }
+    for (auto const& [id, setup] : all<ZeroSetup>()) {
+        require("The zero setup", setup->machine);
+        require("The zero setup", setup->plate);
+        require("The zero setup", setup->assembly);
+        require("The zero setup", setup->contact);
+    }
+    return found;
+}
+
+} // namespace steady::shop

@@ -1,0 +1,200 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/shop/Codec.h"
+
+#include <nlohmann/json.hpp>
+
+namespace steady::shop {
+namespace {
+
+// Each type lists its fields once; writing and reading walk the same list.
+template<class F> void fields(F& f, BookInfo& b) {
+    f("name", b.name);
+    f("units", b.units);
+}
+template<class F> void fields(F& f, AxisTravel& a) {
+    f("low_mm", a.low_mm);
+    f("high_mm", a.high_mm);
+    f("rapid_mm_min", a.rapid_mm_min);
+    f("accel_mm_s2", a.accel_mm_s2);
+}
+template<class F> void fields(F& f, Machine& m) {
+    f("name", m.name);
+    f("x", m.axes[0]);
+    f("y", m.axes[1]);
+    f("z", m.axes[2]);
+    f("units", m.units);
+    f("dialect", m.dialect);
+    f("homed_parameter", m.homed_parameter);
+    f("capture", m.capture);
+    f("debounce_s", m.debounce_s);
+    f("poll_s", m.poll_s);
+    f("driver_lag_s", m.driver_lag_s);
+    f("switch_scatter_mm", m.switch_scatter_mm);
+    f("spindle", m.spindle);
+    f("spin_down_s", m.spin_down_s);
+}
+template<class F> void fields(F& f, Instrument& i) {
+    f("name", i.name);
+    f("resolution_mm", i.resolution_mm);
+    f("permissible_error_mm", i.permissible_error_mm);
+}
+template<class F> void fields(F& f, TouchPlate& p) {
+    f("name", p.name);
+    f("nominal_mm", p.nominal_mm);
+    f("width_mm", p.width_mm);
+    f("depth_mm", p.depth_mm);
+    f("circuit", p.circuit);
+    f("push_in_mm", p.push_in_mm);
+    f("thickness", p.thickness);
+    f("instrument", p.instrument);
+}
+template<class F> void fields(F& f, Assembly& a) {
+    f("number", a.number);
+    f("name", a.name);
+    f("diameter_mm", a.diameter_mm);
+    f("length_mm", a.length_mm);
+    f("gripped_utc_ms", a.gripped_utc_ms);
+}
+template<class F> void fields(F& f, Study& s) { f("what", s.what); }
+template<class F> void fields(F& f, Contact& c) {
+    f("value_mm", c.value_mm);
+    f("frame", c.frame);
+    f("as_typed", c.as_typed);
+    f("work_offset", c.work_offset);
+    f("work_offset_z_mm", c.work_offset_z_mm);
+    f("assembly", c.assembly);
+    f("plate", c.plate);
+    f("feed_mm_min", c.feed_mm_min);
+    f("source", c.source);
+    f("at_utc_ms", c.at_utc_ms);
+}
+template<class F> void fields(F& f, ZeroSetup& z) {
+    f("machine", z.machine);
+    f("plate", z.plate);
+    f("assembly", z.assembly);
+    f("contact", z.contact);
+    f("work_offset", z.work_offset);
+    f("stock_thickness_mm", z.stock_thickness_mm);
+    f("window_mm", z.window_mm);
+}
+
+template<class E> struct EnumWords;
+template<> struct EnumWords<UnitSystem> { static constexpr char const* words[] = {"mm", "inch"}; };
+template<> struct EnumWords<Capture> { static constexpr char const* words[] = {"hardware", "polled"}; };
+template<> struct EnumWords<SpindleSwitch> { static constexpr char const* words[] = {"controller", "hand"}; };
+template<> struct EnumWords<Circuit> { static constexpr char const* words[] = {"open_at_rest", "closed_at_rest"}; };
+template<> struct EnumWords<Source> { static constexpr char const* words[] = {"measured", "imported", "simulated"}; };
+template<> struct EnumWords<Frame> { static constexpr char const* words[] = {"machine", "work"}; };
+
+template<class T> inline constexpr char const* kind_name = "";
+template<> inline constexpr char const* kind_name<BookInfo> = "book";
+template<> inline constexpr char const* kind_name<Machine> = "machine";
+template<> inline constexpr char const* kind_name<Instrument> = "instrument";
+template<> inline constexpr char const* kind_name<TouchPlate> = "plate";
+template<> inline constexpr char const* kind_name<Assembly> = "assembly";
+template<> inline constexpr char const* kind_name<Study> = "study";
+template<> inline constexpr char const* kind_name<Contact> = "contact";
+template<> inline constexpr char const* kind_name<ZeroSetup> = "zero_setup";
+
+struct Writer {
+    Json& out;
+    void operator()(char const* key, auto& value) { write(out[key], value); }
+
+    void write(Json& at, std::string const& value) { at = value; }
+    void write(Json& at, double value) { at = value; }
+    void write(Json& at, int value) { at = value; }
+    void write(Json& at, std::int64_t value) { at = value; }
+    template<class T> void write(Json& at, Id<T> value) { at = value.value; }
+    template<class T> void write(Json& at, std::optional<T>& value) {
+        at = nullptr;
+        if (value) write(at, *value);
+    }
+    template<class E> requires std::is_enum_v<E> void write(Json& at, E value) { at = EnumWords<E>::words[static_cast<int>(value)]; }
+    void write(Json& at, AxisTravel& value) {
+        at = Json::object();
+        Writer inner{at};
+        fields(inner, value);
+    }
+};
+
+struct Reader {
+    Json const& in;
+    std::string place;
+    std::optional<Error> error;
+
+    /// A field that is not there keeps its default: older bodies lack newer fields.
+    void operator()(char const* key, auto& value) {
+        if (auto const found = in.find(key); found != in.end() && !error) read(*found, key, value);
+    }
+    void refuse(std::string const& key, char const* expected) { error = Error{Code::BadSchema, {place}, key, expected}; }
+
+    void read(Json const& at, std::string const& key, std::string& value) { at.is_string() ? void(value = at) : refuse(key, "a text"); }
+    void read(Json const& at, std::string const& key, double& value) { at.is_number() ? void(value = at) : refuse(key, "a number"); }
+    void read(Json const& at, std::string const& key, int& value) { at.is_number_integer() ? void(value = at) : refuse(key, "a whole number"); }
+    void read(Json const& at, std::string const& key, std::int64_t& value) {
+        at.is_number_integer() ? void(value = at) : refuse(key, "a whole number");
+    }
+    template<class T> void read(Json const& at, std::string const& key, Id<T>& value) { read(at, key, value.value); }
+    template<class T> void read(Json const& at, std::string const& key, std::optional<T>& value) {
+        value.reset();
+        if (at.is_null()) return;
+        T inner{};
+        read(at, key, inner);
+        value = inner;
+    }
+    template<class E> requires std::is_enum_v<E> void read(Json const& at, std::string const& key, E& value) {
+        auto const word = at.is_string() ? at.get<std::string>() : std::string();
+        int i = 0;
+        for (auto const* known : EnumWords<E>::words) {
+            if (word == known) {
+                value = static_cast<E>(i);
+                return;
+            }
+            ++i;
+        }
+        refuse(key, "one of the known words");
+    }
+    void read(Json const& at, std::string const& key, AxisTravel& value) {
+        if (!at.is_object()) return refuse(key, "an object");
+        Reader inner{at, place + "." + key, {}};
+        fields(inner, value);
+        if (inner.error) error = inner.error;
+    }
+};
+
+template<class T> Result<Entity> readAs(Json const& body) {
+    T value{};
+    Reader reader{body, kind_name<T>, {}};
+    fields(reader, value);
+    if (reader.error) return Failure(*reader.error);
+    return Entity(std::move(value));
+}
+
+template<class... T> Result<Entity> readAny(std::variant<T...> const*, std::string const& kind, Json const& body) {
+    Result<Entity> result = fail(Code::BadSchema, {kind}, "The kind", "a kind of entity known to this version");
+    ((kind == kind_name<T> ? void(result = readAs<T>(body)) : void()), ...);
+    return result;
+}
+
+} // namespace
+
+std::string kindOf(Entity const& entity) {
+    return std::visit([]<class T>(T const&) { return std::string(kind_name<T>); }, entity);
+}
+
+Json toJson(Entity const& entity) {
+    Json out = Json::object();
+    out["v"] = body_version;
+    Writer writer{out};
+    Entity copy = entity;
+    std::visit([&](auto& value) { fields(writer, value); }, copy);
+    return out;
+}
+
+Result<Entity> fromJson(std::string const& kind, Json const& body) {
+    if (!body.is_object()) return fail(Code::BadSchema, {kind}, "The body", "an object");
+    return readAny(static_cast<Entity const*>(nullptr), kind, body);
+}
+
+} // namespace steady::shop

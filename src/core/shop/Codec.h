@@ -1,0 +1,18 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Entities as JSON and back. Each body carries “v”, the version of its fields; docs/formats.md lists them.
+
+#include "core/base/Json.h"
+#include "core/shop/Book.h"
+
+namespace steady::shop {
+
+inline constexpr int body_version = 1;
+
+/// “plate”, “contact”, …
+std::string kindOf(Entity const& entity);
+Json toJson(Entity const& entity);
+Result<Entity> fromJson(std::string const& kind, Json const& body);
+
+} // namespace steady::shop

@@ -1,0 +1,177 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/zeroing/PlateZero.h"
+
+#include "core/quantity/WorkOffset.h"
+
+#include <cmath>
+#include <fmt/format.h>
+#include <numbers>
+
+namespace steady::zeroing {
+namespace {
+
+using uncertainty::Contribution;
+using uncertainty::Shape;
+
+constexpr double inf = std::numeric_limits<double>::infinity();
+constexpr double worth_a_term_mm = 0.00005; // below half of the last digit shown, a term only adds noise to read
+
+std::string thicknessSource(Thickness const& thickness, UnitSystem units) {
+    if (!thickness.measured()) return "nominal, not measured";
+    return fmt::format("{} reading{}, {}", thickness.summary.n, thickness.summary.n == 1 ? "" : "s",
+                       plusMinusText(thickness.budget.expanded_95, units));
+}
+
+ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, MachineZ touched) {
+    ZChain chain;
+    chain.label = fmt::format("work zero, {} Z", workOffsetName(result.setup.work_offset));
+    chain.tool = fmt::format("tool {}", result.assembly.number);
+    chain.simulated = contact.source == shop::Source::Simulated;
+    auto const prediction = contact.feed_mm_min > 0 ? predictTouch(result.machine, contact.feed_mm_min) : result.slow;
+    chain.terms.push_back({"contact", "plate contact", touched.mm,
+                           chain.simulated ? "simulated" : contact.frame == shop::Frame::Work ? "read as work Z" : "read as machine Z",
+                           contact.at_utc_ms});
+    chain.terms.push_back({"thickness", "plate thickness", -result.thickness.mm, thicknessSource(result.thickness, result.units), 0});
+    if (prediction.lag_mm > worth_a_term_mm)
+        chain.terms.push_back({"lag", "input lag", prediction.lag_mm, "debounce and polling at the slow feed", 0});
+    auto parts = result.thickness.budget.contributions;
+    double const step_mm = result.units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch;
+    parts.push_back({"switch, one touch", result.machine.switch_scatter_mm, 1, inf, Shape::Normal});
+    parts.push_back({"readout step", step_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
+    if (prediction.poll_spread_mm > 0)
+        parts.push_back({"polling of the input", prediction.poll_spread_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
+    chain.budget = uncertainty::combine(std::move(parts));
+    return chain;
+}
+
+std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSystem units) {
+    std::vector<std::string> lines;
+    for (auto const& part : budget.contributions)
+        lines.push_back(fmt::format("{}: u = {}", part.name, lengthText(std::abs(part.sensitivity) * part.u, units)));
+    lines.push_back(fmt::format("together: u = {}, 95 % within {}", lengthText(budget.combined_u, units),
+                                plusMinusText(budget.expanded_95, units)));
+    return lines;
+}
+
+/// What more readings would bring, when the scatter is what dominates.
+std::string improvement(PlateZeroResult const& result) {
+    auto const& budget = result.chain->budget;
+    auto const& top = budget.contributions[budget.dominant];
+    auto text = fmt::format("Most of it comes from: {}. ", top.name);
+    if (!result.thickness.measured()) return text + "Measure the plate at five places.";
+    if (top.name.find("permissible error") != std::string::npos)
+        return text + "More readings do not help; a better instrument does.";
+    if (top.name.find("scatter") != std::string::npos) return text + "Measure at more places.";
+    return text;
+}
+
+Judgement zeroJudgement(PlateZeroResult const& result) {
+    auto const& chain = *result.chain;
+    auto const width = plusMinusText(chain.budget.expanded_95, result.units);
+    Judgement said;
+    said.headline = chain.simulated ? fmt::format("Practice only: {} on the virtual machine.", width)
+                                    : fmt::format("Work zero is good to {}.", width);
+    if (chain.simulated) said.severity = Severity::Attention;
+    said.text = chain.simulated ? "This contact was simulated. It is no zero for your machine; touch the plate and type what you read."
+                                : improvement(result);
+    said.why = budgetLines(chain.budget, result.units);
+    return said;
+}
+
+/// A value outside the travel is queried at once: most often it is a work Z, or a slipped sign.
+std::optional<Judgement> travelJudgement(PlateZeroResult const& result, MachineZ touched) {
+    auto const& z = result.machine.axes[2];
+    if (touched.mm >= z.low_mm && touched.mm <= z.high_mm) return std::nullopt;
+    return Judgement{Severity::Bad, "The contact is outside the travel.",
+                     fmt::format("Z goes from {} to {}; the contact says {}. Is it a work Z, or is a sign or a unit wrong?",
+                                 lengthNumber(z.low_mm, result.units), lengthText(z.high_mm, result.units), lengthText(touched.mm, result.units)),
+                     {}};
+}
+
+Judgement speedJudgement(PlateZeroResult const& result) {
+    auto const fast = predictTouch(result.machine, result.feeds.fast_mm_min);
+    return {Severity::Note, fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units), feedText(result.feeds.slow_mm_min, result.units)),
+            fmt::format("The fast touch presses {} into the plate before it stands; {} is what you accept.",
+                        lengthText(fast.overshoot_mm, result.units), lengthText(result.plate.push_in_mm, result.units)),
+            {}};
+}
+
+Judgement cautions() {
+    return {Severity::Note, "Before you touch",
+            "Spindle stopped and unable to start. Hand at the stop. Eye protection on. Clip on the tool, wipe plate and tip. "
+            "Take plate, lead and clip away before anything travels. The maker's manual comes first.",
+            {}};
+}
+
+} // namespace
+
+Result<MachineZ> machineZ(shop::Contact const& contact) {
+    if (contact.frame == shop::Frame::Machine) return MachineZ{contact.value_mm};
+    if (!contact.work_offset_z_mm) return fail(Code::FrameUnknown, {"plate contact"});
+    return toMachine(WorkZ{contact.value_mm}, MachineZ{*contact.work_offset_z_mm});
+}
+
+Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
+                                  std::optional<shop::Contact> const& contact) {
+    PlateZeroResult result;
+    result.setup = setup;
+    result.units = book.units();
+    auto const* machine = book.find(setup.machine);
+    auto const* plate = book.find(setup.plate);
+    auto const* assembly = book.find(setup.assembly);
+    result.machine = machine ? *machine : assumedMachine();
+    result.plate = plate ? *plate : assumedPlate();
+    result.assembly = assembly ? *assembly : assumedAssembly();
+    std::vector<shop::Reading> values;
+    if (result.plate.thickness) values = readings.readings(result.plate.thickness);
+    result.thickness = thicknessOf(result.plate, values, book.find(result.plate.instrument));
+    result.feeds = feedsFor(result.machine, result.plate.push_in_mm);
+    result.slow = predictTouch(result.machine, result.feeds.slow_mm_min);
+
+    auto const* stored = book.find(setup.contact);
+    auto const used = contact ? contact : stored ? std::optional(*stored) : std::nullopt;
+    if (used) {
+        auto const touched = machineZ(*used);
+        if (!touched) return Failure(touched.error());
+        result.chain = chainOf(result, *used, *touched);
+        if (auto outside = travelJudgement(result, *touched)) result.judgements.push_back(*outside);
+        result.judgements.push_back(zeroJudgement(result));
+    } else {
+        result.judgements.push_back({Severity::Note, "No contact yet.",
+                                     "Touch the plate and type the Z that the readout shows, or take a contact from the virtual machine to see how the sum works.", {}});
+    }
+    if (!machine) result.judgements.push_back({Severity::Attention, "The machine is assumed.", "Travel, speeds and input are those of a small router until the book knows yours.", {}});
+    for (auto const& assumption : result.thickness.assumptions)
+        result.judgements.push_back({assumption.severity, assumption.text, assumption.remedy, {}});
+    result.judgements.push_back(speedJudgement(result));
+    result.judgements.push_back(cautions());
+    return result;
+}
+
+shop::Machine assumedMachine() {
+    shop::Machine machine;
+    machine.name = "a small router (assumed)";
+    machine.axes = {shop::AxisTravel{0, 600, 5000, 300}, shop::AxisTravel{0, 400, 5000, 300}, shop::AxisTravel{-100, 0, 2000, 200}};
+    machine.capture = shop::Capture::Polled;
+    machine.poll_s = 0.001;
+    machine.debounce_s = 0.002;
+    machine.driver_lag_s = 0.001;
+    machine.switch_scatter_mm = 0.005;
+    machine.spin_down_s = 15;
+    return machine;
+}
+
+shop::TouchPlate assumedPlate() {
+    shop::TouchPlate plate;
+    plate.name = "a 10 mm plate (assumed)";
+    return plate;
+}
+
+shop::Assembly assumedAssembly() {
+    shop::Assembly assembly;
+    assembly.name = "the tool in the spindle";
+    return assembly;
+}
+
+} // namespace steady::zeroing

@@ -1,0 +1,34 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What speed does to a touch: where it is recorded, how far it goes on, and how fast it may be.
+
+#include "core/shop/Machine.h"
+
+namespace steady::zeroing {
+
+struct TouchPrediction {
+    double lag_mm = 0;       ///< pressing reads low by this on the average; add it to the reading
+    double poll_spread_mm = 0; ///< full width of the uniform spread that polling brings
+    double bound_mm = 0;     ///< every honest touch lies within ± this of the corrected height
+    double overshoot_mm = 0; ///< most that the tip goes on below the trip point before it stands
+    bool operator==(TouchPrediction const&) const = default;
+};
+
+/// Latched in hardware: no lag. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that spread + 4.5 s.
+/// Overshoot: v·(debounce + poll + driver lag) + v²/(2a).
+TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min);
+
+/// The largest feed whose overshoot stays within room_mm, in mm/min (positive root of the overshoot).
+double largestFeed_mm_min(shop::Machine const& machine, double room_mm);
+
+/// Fast to find, slow to measure.
+struct ProbingFeeds {
+    double fast_mm_min = 0, slow_mm_min = 0;
+    bool operator==(ProbingFeeds const&) const = default;
+};
+
+/// Fast: at most 300 mm/min and 80 % of the push-in that the plate's owner accepts; slow: a tenth of it (common practice).
+ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm);
+
+} // namespace steady::zeroing

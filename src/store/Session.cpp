@@ -1,0 +1,102 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "store/Session.h"
+
+namespace steady::store {
+namespace {
+
+std::unique_ptr<QLockFile> lockFor(QString const& path) {
+    auto lock = std::make_unique<QLockFile>(path + QStringLiteral(".lock"));
+    lock->setStaleLockTime(0); // a lock ends with its process, never with time
+    return lock;
+}
+
+} // namespace
+
+Session::Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock, std::string author)
+    : m_file(std::move(file)), m_lock(std::move(lock)), m_writable(writable), m_clock(clock), m_author(std::move(author)) {}
+
+Session::~Session() = default;
+
+Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const& clock, std::string author) {
+    auto lock = lockFor(path);
+    bool const mine = lock->tryLock(0);
+    auto file = BookFile::open(path, mine ? Access::ReadWrite : Access::ReadOnly);
+    if (!file) return Failure(file.error());
+    auto book = (*file)->load();
+    if (!book) return Failure(book.error());
+    std::unique_ptr<Session> session(new Session(std::move(*file), std::move(lock), mine, clock, std::move(author)));
+    session->m_book = std::move(*book);
+    session->m_data_version = session->m_file->pragma(QStringLiteral("data_version"));
+    return session;
+}
+
+Result<std::unique_ptr<Session>> Session::create(QString const& path, Clock const& clock, std::string author) {
+    auto file = BookFile::create(path);
+    if (!file) return Failure(file.error());
+    file->reset();
+    return open(path, clock, std::move(author));
+}
+
+Result<std::int64_t> Session::write(shop::Change change, std::int64_t undoes) {
+    if (!m_writable) return fail(Code::BookLocked, {m_file->path().toStdString()});
+    auto next = shop::apply(m_book, change);
+    if (!next) return Failure(next.error());
+    if (change.empty()) return 0;
+    auto seq = m_file->append(change, m_author, now(), undoes);
+    if (!seq) return seq;
+    m_book = std::move(*next);
+    return seq;
+}
+
+Result<void> Session::commit(shop::Change change) {
+    auto what = change.what;
+    auto const seq = write(std::move(change), 0);
+    if (!seq) return Failure(seq.error());
+    if (*seq == 0) return {};
+    m_undo.push_back({*seq, std::move(what)});
+    m_redo.clear();
+    Q_EMIT changed();
+    return {};
+}
+
+Result<std::int64_t> Session::takeBack(std::int64_t seq, char const* verb) {
+    auto change = m_file->inverse(seq);
+    if (!change) return Failure(change.error());
+    change->what = verb;
+    return write(std::move(*change), seq);
+}
+
+Result<void> Session::undo() {
+    if (m_undo.empty()) return {};
+    auto const last = m_undo.back();
+    auto const seq = takeBack(last.seq, ("Undo: " + last.what).c_str());
+    if (!seq) return Failure(seq.error());
+    m_undo.pop_back();
+    m_redo.push_back({*seq, last.what});
+    Q_EMIT changed();
+    return {};
+}
+
+Result<void> Session::redo() {
+    if (m_redo.empty()) return {};
+    auto const last = m_redo.back();
+    auto const seq = takeBack(last.seq, ("Redo: " + last.what).c_str());
+    if (!seq) return Failure(seq.error());
+    m_redo.pop_back();
+    m_undo.push_back({*seq, last.what});
+    Q_EMIT changed();
+    return {};
+}
+
+void Session::refresh() {
+    auto const version = m_file->pragma(QStringLiteral("data_version"));
+    if (version == m_data_version) return;
+    m_data_version = version;
+    if (auto book = m_file->load()) {
+        m_book = std::move(*book);
+        Q_EMIT changed();
+    }
+}
+
+} // namespace steady::store

@@ -1,0 +1,63 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The open book of a window: its present state, and the one place that announces changes.
+
+#include "core/base/Clock.h"
+#include "store/BookFile.h"
+
+#include <QLockFile>
+#include <QObject>
+#include <memory>
+
+namespace steady::store {
+
+class Session : public QObject {
+    Q_OBJECT
+
+public:
+    /// Opens for writing when nobody else does, otherwise for reading.
+    static Result<std::unique_ptr<Session>> open(QString const& path, Clock const& clock, std::string author);
+    static Result<std::unique_ptr<Session>> create(QString const& path, Clock const& clock, std::string author);
+    ~Session() override;
+
+    shop::Book const& book() const { return m_book; }
+    shop::ReadingSource const& readings() const { return *m_file; }
+    BookFile const& file() const { return *m_file; }
+    bool writable() const { return m_writable; }
+    std::int64_t now() const { return m_clock.nowUtcMs(); }
+
+    /// Checks, writes, swaps, announces. A change without content is not recorded and is no error.
+    Result<void> commit(shop::Change change);
+
+    bool canUndo() const { return !m_undo.empty(); }
+    bool canRedo() const { return !m_redo.empty(); }
+    /// Takes back the last change that this window made since opening, by a new change.
+    Result<void> undo();
+    Result<void> redo();
+    /// For a reading window: looks whether the writer has gone on.
+    void refresh();
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock, std::string author);
+    Result<std::int64_t> write(shop::Change change, std::int64_t undoes);
+    Result<std::int64_t> takeBack(std::int64_t seq, char const* verb);
+
+    std::unique_ptr<BookFile> m_file;
+    std::unique_ptr<QLockFile> m_lock;
+    bool m_writable;
+    Clock const& m_clock;
+    std::string m_author;
+    shop::Book m_book;
+    struct Done {
+        std::int64_t seq;
+        std::string what;
+    };
+    std::vector<Done> m_undo, m_redo;
+    QString m_data_version;
+};
+
+} // namespace steady::store

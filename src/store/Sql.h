@@ -1,0 +1,32 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Small helpers around Qt SQL: a statement either works or says what is wrong, as an Error.
+
+#include "core/base/Result.h"
+
+#include <QSqlDatabase>
+#include <QSqlQuery>
+#include <QString>
+#include <QVariant>
+
+namespace steady::store {
+
+/// Prepares, binds in order, executes.
+Result<QSqlQuery> sql(QSqlDatabase const& database, QString const& statement, QVariantList const& values = {});
+
+/// begin … commit; rolls back unless committed.
+class Transaction {
+public:
+    explicit Transaction(QSqlDatabase database);
+    ~Transaction();
+    Transaction(Transaction const&) = delete;
+    Transaction& operator=(Transaction const&) = delete;
+    Result<void> commit();
+
+private:
+    QSqlDatabase m_database;
+    bool m_open;
+};
+
+} // namespace steady::store

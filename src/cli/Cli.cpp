@@ -34,7 +34,8 @@ Result<std::string> readFile(std::string const& path) {
 }
 
 int runCli(std::vector<std::string> const& arguments, Streams streams) {
-    CLI::App app("Steady Pin on the command line. Exit codes: 0 good, 1 judged bad, 2 unusable input.", "steady-pin-cli");
+    CLI::App app("Steady Pin on the command line. Exit codes: 0 good, 1 judged bad, 2 unusable input.",
+                 "steady-pin-cli");
     app.set_version_flag("--version", std::string("steady-pin-cli ") + STEADY_VERSION);
     app.require_subcommand(1);
     std::vector<std::pair<CLI::App*, std::function<int()>>> added;

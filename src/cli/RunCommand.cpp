@@ -27,16 +27,19 @@ int run(Options const& options, Streams streams) {
     if (!json) return refuse(json.error(), streams);
     auto const world = exchange::worldFromJson(*json, options.world);
     if (!world) return refuse(world.error(), streams);
-    auto const executable = controller::makeExecutable(*text, safety::dialectOf(world->dialect, world->homed_parameter));
+    auto const executable =
+        controller::makeExecutable(*text, safety::dialectOf(world->dialect, world->homed_parameter));
     auto const result = machine::run(executable, *world);
     if (options.json) {
         streams.out << dumpJson(exchange::toJson(result), 2) << "\n";
     } else {
-        streams.out << machine::name(result.outcome) << " at line " << result.where.line << ", after " << fixedText(result.elapsed_s, 1)
-                    << " s\n" << machine::verdictText(result, world->memory.native) << "\n";
+        streams.out << machine::name(result.outcome) << " at line " << result.where.line << ", after "
+                    << fixedText(result.elapsed_s, 1) << " s\n"
+                    << machine::verdictText(result, world->memory.native) << "\n";
     }
     if (result.outcome != controller::Outcome::Completed) return judged_bad;
-    bool const off = options.within_mm > 0 && (!result.z_zero || std::abs(result.z_zero->error_mm()) > options.within_mm);
+    bool const off =
+        options.within_mm > 0 && (!result.z_zero || std::abs(result.z_zero->error_mm()) > options.within_mm);
     return off ? judged_bad : good;
 }
 
@@ -47,7 +50,8 @@ std::function<int()> addRun(CLI::App& app, Streams streams) {
     app.add_option("macro", options->macro, "The macro, a text file")->required();
     app.add_option("--world", options->world, "The world to run it in, JSON as docs/formats.md describes")->required();
     app.add_flag("--json", options->json, "Print the result as JSON");
-    app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")->check(CLI::PositiveNumber);
+    app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")
+        ->check(CLI::PositiveNumber);
     return [options, streams] { return run(*options, streams); };
 }
 

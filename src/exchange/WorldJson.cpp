@@ -22,9 +22,12 @@ constexpr char const* switch_words[] = {"controller", "hand"};
 /// Walks an object in either direction: one list of fields serves writing and strict reading.
 class Walk {
 public:
-    Walk(Json& json, bool writing, std::string path, std::optional<Error>& error) : m_json(json), m_writing(writing), m_path(std::move(path)), m_error(error) {
-        if (writing) m_json = Json::object();
-        else if (!json.is_object()) refuse("", "an object");
+    Walk(Json& json, bool writing, std::string path, std::optional<Error>& error)
+        : m_json(json), m_writing(writing), m_path(std::move(path)), m_error(error) {
+        if (writing)
+            m_json = Json::object();
+        else if (!json.is_object())
+            refuse("", "an object");
     }
     ~Walk() {
         if (m_writing || m_error || !m_json.is_object()) return;
@@ -86,29 +89,44 @@ private:
         return found == m_json.end() ? nullptr : &*found;
     }
     void pass(Json& at, char const* key, double& value) {
-        if (m_writing) at = value;
-        else if (at.is_number()) value = at;
-        else refuse(key, "a number");
+        if (m_writing)
+            at = value;
+        else if (at.is_number())
+            value = at;
+        else
+            refuse(key, "a number");
     }
     void pass(Json& at, char const* key, bool& value) {
-        if (m_writing) at = value;
-        else if (at.is_boolean()) value = at;
-        else refuse(key, "true or false");
+        if (m_writing)
+            at = value;
+        else if (at.is_boolean())
+            value = at;
+        else
+            refuse(key, "true or false");
     }
     void pass(Json& at, char const* key, std::string& value) {
-        if (m_writing) at = value;
-        else if (at.is_string()) value = at;
-        else refuse(key, "a text");
+        if (m_writing)
+            at = value;
+        else if (at.is_string())
+            value = at;
+        else
+            refuse(key, "a text");
     }
     void pass(Json& at, char const* key, std::uint64_t& value) {
-        if (m_writing) at = value;
-        else if (at.is_number_unsigned()) value = at;
-        else refuse(key, "a whole number, zero or more");
+        if (m_writing)
+            at = value;
+        else if (at.is_number_unsigned())
+            value = at;
+        else
+            refuse(key, "a whole number, zero or more");
     }
     void pass(Json& at, char const* key, int& value) {
-        if (m_writing) at = value;
-        else if (at.is_number_integer()) value = at;
-        else refuse(key, "a whole number");
+        if (m_writing)
+            at = value;
+        else if (at.is_number_integer())
+            value = at;
+        else
+            refuse(key, "a whole number");
     }
     template<class T> void pass(Json& at, char const* key, std::optional<T>& value) {
         if (m_writing) {
@@ -119,9 +137,12 @@ private:
         }
     }
     void pass(Json& at, char const* key, controller::Vec3& value) {
-        if (m_writing) at = value;
-        else if (at.is_array() && at.size() == 3 && at[0].is_number() && at[1].is_number() && at[2].is_number()) value = at;
-        else refuse(key, "three numbers");
+        if (m_writing)
+            at = value;
+        else if (at.is_array() && at.size() == 3 && at[0].is_number() && at[1].is_number() && at[2].is_number())
+            value = at;
+        else
+            refuse(key, "three numbers");
     }
 
     Json& m_json;
@@ -161,9 +182,11 @@ void controllerPart(Walk& walk, World& world) {
         w.field("shift_mm", memory.shift_mm);
         w.field("tool_offset_mm", memory.tool_offset_mm);
         w.object("work_offsets_mm", [&](Walk& offsets) {
-            for (int n = 1; n <= work_offset_count; ++n) offsets.field(workOffsetName(n).c_str(), memory.work_offsets_mm[n - 1]);
+            for (int n = 1; n <= work_offset_count; ++n)
+                offsets.field(workOffsetName(n).c_str(), memory.work_offsets_mm[n - 1]);
         });
-        if (!w.writing() && (memory.modes.work_offset < 1 || memory.modes.work_offset > work_offset_count)) w.refuse("work_offset_active", "1 to 9");
+        if (!w.writing() && (memory.modes.work_offset < 1 || memory.modes.work_offset > work_offset_count))
+            w.refuse("work_offset_active", "1 to 9");
     });
 }
 
@@ -227,7 +250,8 @@ void walkWorld(Walk& walk, World& world) {
     walk.object("operator", [&](Walk& w) {
         w.field("pause_s", world.person.pause_s);
         bool const writing = w.writing();
-        w.list("pauses", world.person.pauses, [writing](Json& json, auto& list, auto& error) { acts(json, list, error, writing); });
+        w.list("pauses", world.person.pauses,
+               [writing](Json& json, auto& list, auto& error) { acts(json, list, error, writing); });
     });
     bool const writing = walk.writing();
     walk.list("false_contacts", world.false_contacts, [writing](Json& json, machine::FalseContact& spark, auto& error) {
@@ -286,16 +310,23 @@ Json toJson(machine::RunResult const& result) {
     out["moved"] = result.moved;
     out["position_mm"] = vectorOf(result.position_mm);
     auto& offsets = out["work_offsets"] = Json::object();
-    for (int n = 1; n <= work_offset_count; ++n) offsets[workOffsetName(n)] = vectorOf(result.memory.work_offsets_mm[n - 1]);
+    for (int n = 1; n <= work_offset_count; ++n)
+        offsets[workOffsetName(n)] = vectorOf(result.memory.work_offsets_mm[n - 1]);
     out["tool_offsets"] = {{"in_force_mm", result.memory.tool_offset_mm}};
     auto& parameters = out["parameters"] = Json::object();
     for (int number : result.changed_parameters) parameters[std::to_string(number)] = result.memory.parameters[number];
     auto& contacts = out["contacts"] = Json::array();
     for (auto const& touch : result.contacts)
-        contacts.push_back({{"reported_z_mm", touch.reported_z_mm}, {"true_z_mm", touch.true_z_mm}, {"at_s", touch.at_s}, {"false_contact", touch.false_contact}});
+        contacts.push_back({{"reported_z_mm", touch.reported_z_mm},
+                            {"true_z_mm", touch.true_z_mm},
+                            {"at_s", touch.at_s},
+                            {"false_contact", touch.false_contact}});
     out["z_zero"] = nullptr;
     if (auto const& zero = result.z_zero)
-        out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)}, {"set_mm", zero->set_mm}, {"true_mm", zero->true_mm}, {"error_mm", zero->error_mm()}};
+        out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)},
+                         {"set_mm", zero->set_mm},
+                         {"true_mm", zero->true_mm},
+                         {"error_mm", zero->error_mm()}};
     return out;
 }
 

@@ -55,16 +55,22 @@ Result<void> BookFile::connect(Access access) {
 Result<void> BookFile::createTables() {
     Transaction transaction(database());
     for (auto const& statement :
-         {QStringLiteral("PRAGMA application_id = %1").arg(application_id), QStringLiteral("PRAGMA user_version = %1").arg(schema_version),
-          QStringLiteral("CREATE TABLE change(seq INTEGER PRIMARY KEY AUTOINCREMENT, at_utc_ms INTEGER NOT NULL, author TEXT NOT NULL, "
+         {QStringLiteral("PRAGMA application_id = %1").arg(application_id),
+          QStringLiteral("PRAGMA user_version = %1").arg(schema_version),
+          QStringLiteral("CREATE TABLE change(seq INTEGER PRIMARY KEY AUTOINCREMENT, at_utc_ms INTEGER NOT NULL, "
+                         "author TEXT NOT NULL, "
                          "home_epoch INTEGER NOT NULL DEFAULT 0, what TEXT NOT NULL, undoes INTEGER)"),
-          QStringLiteral("CREATE TABLE revision(seq INTEGER NOT NULL REFERENCES change, entity INTEGER NOT NULL, kind TEXT NOT NULL, body TEXT, "
+          QStringLiteral("CREATE TABLE revision(seq INTEGER NOT NULL REFERENCES change, entity INTEGER NOT NULL, kind "
+                         "TEXT NOT NULL, body TEXT, "
                          "PRIMARY KEY(entity, seq)) WITHOUT ROWID"),
           QStringLiteral("CREATE TABLE head(entity INTEGER PRIMARY KEY, seq INTEGER NOT NULL)"),
-          QStringLiteral("CREATE TABLE reading(study INTEGER NOT NULL, nr INTEGER NOT NULL, seq INTEGER NOT NULL REFERENCES change, "
-                         "at_utc_ms INTEGER NOT NULL, value_mm REAL NOT NULL, as_typed TEXT NOT NULL, source TEXT NOT NULL, "
-                         "PRIMARY KEY(study, nr)) WITHOUT ROWID"),
-          QStringLiteral("CREATE TABLE reading_mark(study INTEGER NOT NULL, nr INTEGER NOT NULL, seq INTEGER NOT NULL REFERENCES change, "
+          QStringLiteral(
+              "CREATE TABLE reading(study INTEGER NOT NULL, nr INTEGER NOT NULL, seq INTEGER NOT NULL REFERENCES "
+              "change, "
+              "at_utc_ms INTEGER NOT NULL, value_mm REAL NOT NULL, as_typed TEXT NOT NULL, source TEXT NOT NULL, "
+              "PRIMARY KEY(study, nr)) WITHOUT ROWID"),
+          QStringLiteral("CREATE TABLE reading_mark(study INTEGER NOT NULL, nr INTEGER NOT NULL, seq INTEGER NOT NULL "
+                         "REFERENCES change, "
                          "mark TEXT NOT NULL, cause TEXT NOT NULL, PRIMARY KEY(study, nr, seq)) WITHOUT ROWID"),
           QStringLiteral("CREATE INDEX revision_by_seq ON revision(seq)")})
         if (auto done = sql(database(), statement); !done) return Failure(done.error());
@@ -88,25 +94,32 @@ Result<std::unique_ptr<BookFile>> BookFile::open(QString const& path, Access acc
 
 Result<shop::Book> BookFile::load() const {
     shop::Book book;
-    auto rows = sql(database(), QStringLiteral("SELECT h.entity, r.kind, r.body FROM head h JOIN revision r USING(entity, seq) ORDER BY h.entity"));
+    auto rows =
+        sql(database(),
+            QStringLiteral(
+                "SELECT h.entity, r.kind, r.body FROM head h JOIN revision r USING(entity, seq) ORDER BY h.entity"));
     if (!rows) return fail(Code::FileDamaged, {m_path.toStdString()}, rows.error().value);
     while (rows->next()) {
         auto const id = rows->value(0).toLongLong();
         book.reserve(id);
         if (rows->value(2).isNull()) continue;
         auto entity = entityOf(rows->value(1).toString(), rows->value(2).toString());
-        if (!entity) return fail(Code::FileDamaged, {m_path.toStdString()}, "entity " + std::to_string(id) + " cannot be read");
+        if (!entity)
+            return fail(Code::FileDamaged, {m_path.toStdString()}, "entity " + std::to_string(id) + " cannot be read");
         book.put(id, std::move(*entity));
     }
-    if (auto const found = book.check(); !found.empty()) return fail(Code::FileDamaged, {m_path.toStdString()}, found.front().text);
+    if (auto const found = book.check(); !found.empty())
+        return fail(Code::FileDamaged, {m_path.toStdString()}, found.front().text);
     return book;
 }
 
-Result<std::int64_t> BookFile::append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms, std::int64_t undoes) {
+Result<std::int64_t> BookFile::append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
+                                      std::int64_t undoes) {
     auto const db = database();
     Transaction transaction(db);
     auto added = sql(db, QStringLiteral("INSERT INTO change(at_utc_ms, author, what, undoes) VALUES(?, ?, ?, ?)"),
-                     {QVariant::fromValue<qint64>(at_utc_ms), text(author), text(change.what), undoes ? QVariant::fromValue<qint64>(undoes) : QVariant()});
+                     {QVariant::fromValue<qint64>(at_utc_ms), text(author), text(change.what),
+                      undoes ? QVariant::fromValue<qint64>(undoes) : QVariant()});
     if (!added) return Failure(added.error());
     auto const seq = added->lastInsertId().toLongLong();
     for (auto const& put : change.puts) {
@@ -115,27 +128,38 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
             kind = text(shop::kindOf(*put.value));
             body = text(dumpJson(shop::toJson(*put.value)));
         } else {
-            auto last = sql(db, QStringLiteral("SELECT kind FROM revision JOIN head USING(entity, seq) WHERE entity = ?"), {QVariant::fromValue<qint64>(put.id)});
+            auto last =
+                sql(db, QStringLiteral("SELECT kind FROM revision JOIN head USING(entity, seq) WHERE entity = ?"),
+                    {QVariant::fromValue<qint64>(put.id)});
             if (!last) return Failure(last.error());
             kind = last->next() ? last->value(0) : QVariant(QString());
         }
-        auto done = sql(db, QStringLiteral("INSERT INTO revision(seq, entity, kind, body) VALUES(?, ?, ?, ?)"), {seq, QVariant::fromValue<qint64>(put.id), kind, body});
-        if (done) done = sql(db, QStringLiteral("INSERT INTO head(entity, seq) VALUES(?, ?) ON CONFLICT(entity) DO UPDATE SET seq = excluded.seq"), {QVariant::fromValue<qint64>(put.id), seq});
+        auto done = sql(db, QStringLiteral("INSERT INTO revision(seq, entity, kind, body) VALUES(?, ?, ?, ?)"),
+                        {seq, QVariant::fromValue<qint64>(put.id), kind, body});
+        if (done)
+            done = sql(
+                db,
+                QStringLiteral(
+                    "INSERT INTO head(entity, seq) VALUES(?, ?) ON CONFLICT(entity) DO UPDATE SET seq = excluded.seq"),
+                {QVariant::fromValue<qint64>(put.id), seq});
         if (!done) return Failure(done.error());
     }
     for (auto const& added_reading : change.readings) {
         auto const& r = added_reading.reading;
         auto const study = QVariant::fromValue<qint64>(added_reading.study.value);
-        auto done = sql(db,
-                        QStringLiteral("INSERT INTO reading(study, nr, seq, at_utc_ms, value_mm, as_typed, source) "
-                                       "SELECT ?, coalesce(max(nr), 0) + 1, ?, ?, ?, ?, ? FROM reading WHERE study = ?"),
-                        {study, seq, QVariant::fromValue<qint64>(r.at_utc_ms), r.value_mm, text(r.as_typed),
-                         QLatin1String(source_names[static_cast<int>(r.source)]), study});
+        auto done =
+            sql(db,
+                QStringLiteral("INSERT INTO reading(study, nr, seq, at_utc_ms, value_mm, as_typed, source) "
+                               "SELECT ?, coalesce(max(nr), 0) + 1, ?, ?, ?, ?, ? FROM reading WHERE study = ?"),
+                {study, seq, QVariant::fromValue<qint64>(r.at_utc_ms), r.value_mm, text(r.as_typed),
+                 QLatin1String(source_names[static_cast<int>(r.source)]), study});
         if (!done) return Failure(done.error());
     }
     for (auto const& mark : change.marks) {
-        auto done = sql(db, QStringLiteral("INSERT INTO reading_mark(study, nr, seq, mark, cause) VALUES(?, ?, ?, ?, ?)"),
-                        {QVariant::fromValue<qint64>(mark.study.value), mark.nr, seq, mark.cause.empty() ? QStringLiteral("counts") : QStringLiteral("withdrawn"), text(mark.cause)});
+        auto done =
+            sql(db, QStringLiteral("INSERT INTO reading_mark(study, nr, seq, mark, cause) VALUES(?, ?, ?, ?, ?)"),
+                {QVariant::fromValue<qint64>(mark.study.value), mark.nr, seq,
+                 mark.cause.empty() ? QStringLiteral("counts") : QStringLiteral("withdrawn"), text(mark.cause)});
         if (!done) return Failure(done.error());
     }
     if (auto done = transaction.commit(); !done) return Failure(done.error());
@@ -146,10 +170,13 @@ Result<shop::Change> BookFile::inverse(std::int64_t seq) const {
     auto const db = database();
     QVariantList const bound{QVariant::fromValue<qint64>(seq)};
     shop::Change change;
-    auto entities = sql(db,
-                        QStringLiteral("SELECT r.entity, p.kind, p.body FROM revision r LEFT JOIN revision p ON p.entity = r.entity AND p.seq = "
-                                       "(SELECT max(seq) FROM revision WHERE entity = r.entity AND seq < r.seq) WHERE r.seq = ? ORDER BY r.entity"),
-                        bound);
+    auto entities = sql(
+        db,
+        QStringLiteral(
+            "SELECT r.entity, p.kind, p.body FROM revision r LEFT JOIN revision p ON p.entity = r.entity AND p.seq = "
+            "(SELECT max(seq) FROM revision WHERE entity = r.entity AND seq < r.seq) WHERE r.seq = ? ORDER BY "
+            "r.entity"),
+        bound);
     if (!entities) return Failure(entities.error());
     while (entities->next()) {
         shop::Change::Put put{entities->value(0).toLongLong(), std::nullopt};
@@ -162,26 +189,38 @@ Result<shop::Change> BookFile::inverse(std::int64_t seq) const {
     }
     auto added = sql(db, QStringLiteral("SELECT study, nr FROM reading WHERE seq = ? ORDER BY study, nr"), bound);
     if (!added) return Failure(added.error());
-    while (added->next()) change.marks.push_back({Id<shop::Study>{added->value(0).toLongLong()}, added->value(1).toInt(), "taken back"});
-    auto marked = sql(db,
-                      QStringLiteral("SELECT m.study, m.nr, coalesce((SELECT CASE mark WHEN 'withdrawn' THEN cause ELSE '' END FROM reading_mark p "
-                                     "WHERE p.study = m.study AND p.nr = m.nr AND p.seq < m.seq ORDER BY p.seq DESC LIMIT 1), '') "
-                                     "FROM reading_mark m WHERE m.seq = ? ORDER BY m.study, m.nr"),
-                      bound);
+    while (added->next())
+        change.marks.push_back({Id<shop::Study>{added->value(0).toLongLong()}, added->value(1).toInt(), "taken back"});
+    auto marked = sql(
+        db,
+        QStringLiteral("SELECT m.study, m.nr, coalesce((SELECT CASE mark WHEN 'withdrawn' THEN cause ELSE '' END FROM "
+                       "reading_mark p "
+                       "WHERE p.study = m.study AND p.nr = m.nr AND p.seq < m.seq ORDER BY p.seq DESC LIMIT 1), '') "
+                       "FROM reading_mark m WHERE m.seq = ? ORDER BY m.study, m.nr"),
+        bound);
     if (!marked) return Failure(marked.error());
-    while (marked->next()) change.marks.push_back({Id<shop::Study>{marked->value(0).toLongLong()}, marked->value(1).toInt(), marked->value(2).toString().toStdString()});
+    while (marked->next())
+        change.marks.push_back({Id<shop::Study>{marked->value(0).toLongLong()}, marked->value(1).toInt(),
+                                marked->value(2).toString().toStdString()});
     return change;
 }
 
 std::vector<shop::Reading> BookFile::readings(Id<shop::Study> study) const {
     std::vector<shop::Reading> found;
-    auto rows = sql(database(),
-                    QStringLiteral("SELECT nr, value_mm, as_typed, source, at_utc_ms, (SELECT mark || '|' || cause FROM reading_mark m WHERE m.study = r.study "
-                                   "AND m.nr = r.nr ORDER BY m.seq DESC LIMIT 1) FROM reading r WHERE study = ? ORDER BY nr"),
-                    {QVariant::fromValue<qint64>(study.value)});
+    auto rows =
+        sql(database(),
+            QStringLiteral("SELECT nr, value_mm, as_typed, source, at_utc_ms, (SELECT mark || '|' || cause FROM "
+                           "reading_mark m WHERE m.study = r.study "
+                           "AND m.nr = r.nr ORDER BY m.seq DESC LIMIT 1) FROM reading r WHERE study = ? ORDER BY nr"),
+            {QVariant::fromValue<qint64>(study.value)});
     while (rows && rows->next()) {
-        shop::Reading reading{rows->value(0).toInt(), rows->value(1).toDouble(), rows->value(2).toString().toStdString(),
-                              sourceNamed(rows->value(3).toString()), rows->value(4).toLongLong(), false, {}};
+        shop::Reading reading{rows->value(0).toInt(),
+                              rows->value(1).toDouble(),
+                              rows->value(2).toString().toStdString(),
+                              sourceNamed(rows->value(3).toString()),
+                              rows->value(4).toLongLong(),
+                              false,
+                              {}};
         auto const mark = rows->value(5).toString();
         reading.withdrawn = mark.startsWith(QLatin1String("withdrawn|"));
         if (reading.withdrawn) reading.cause = mark.section(QLatin1Char('|'), 1).toStdString();
@@ -192,10 +231,12 @@ std::vector<shop::Reading> BookFile::readings(Id<shop::Study> study) const {
 
 std::vector<ChangeRow> BookFile::history() const {
     std::vector<ChangeRow> found;
-    auto rows = sql(database(), QStringLiteral("SELECT seq, at_utc_ms, author, what, undoes FROM change ORDER BY seq DESC"));
+    auto rows =
+        sql(database(), QStringLiteral("SELECT seq, at_utc_ms, author, what, undoes FROM change ORDER BY seq DESC"));
     while (rows && rows->next())
-        found.push_back({rows->value(0).toLongLong(), rows->value(1).toLongLong(), rows->value(2).toString().toStdString(),
-                         rows->value(3).toString().toStdString(), rows->value(4).toLongLong()});
+        found.push_back({rows->value(0).toLongLong(), rows->value(1).toLongLong(),
+                         rows->value(2).toString().toStdString(), rows->value(3).toString().toStdString(),
+                         rows->value(4).toLongLong()});
     return found;
 }
 

@@ -34,7 +34,8 @@ public:
     /// Reads the heads only.
     Result<shop::Book> load() const;
     /// Writes in one transaction; an error leaves the file as it was. Returns the change's seq.
-    Result<std::int64_t> append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms, std::int64_t undoes = 0);
+    Result<std::int64_t> append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
+                                std::int64_t undoes = 0);
     /// The change that would take `seq` back: for each entity the revision before it, its readings and marks withdrawn.
     Result<shop::Change> inverse(std::int64_t seq) const;
     std::vector<shop::Reading> readings(Id<shop::Study> study) const override;

@@ -49,7 +49,8 @@ Result<void> mayOpen(QString const& path) {
     auto const marks = readMarks(path);
     if (!marks) return Failure(marks.error());
     if (marks->application != application_id) return fail(Code::FileForeign, where);
-    if (marks->version > schema_version) return fail(Code::FileNewer, where, std::to_string(marks->version), std::to_string(schema_version));
+    if (marks->version > schema_version)
+        return fail(Code::FileNewer, where, std::to_string(marks->version), std::to_string(schema_version));
     return {};
 }
 

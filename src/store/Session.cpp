@@ -13,8 +13,10 @@ std::unique_ptr<QLockFile> lockFor(QString const& path) {
 
 } // namespace
 
-Session::Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock, std::string author)
-    : m_file(std::move(file)), m_lock(std::move(lock)), m_writable(writable), m_clock(clock), m_author(std::move(author)) {}
+Session::Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock,
+                 std::string author)
+    : m_file(std::move(file)), m_lock(std::move(lock)), m_writable(writable), m_clock(clock),
+      m_author(std::move(author)) {}
 
 Session::~Session() = default;
 

@@ -42,7 +42,8 @@ Q_SIGNALS:
     void changed();
 
 private:
-    Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock, std::string author);
+    Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock,
+            std::string author);
     Result<std::int64_t> write(shop::Change change, std::int64_t undoes);
     Result<std::int64_t> takeBack(std::int64_t seq, char const* verb);
 

@@ -24,7 +24,9 @@ Transaction::~Transaction() {
 
 Result<void> Transaction::commit() {
     m_open = m_open && !m_database.commit();
-    if (m_open) return fail(Code::FileWrite, {m_database.databaseName().toStdString()}, m_database.lastError().databaseText().toStdString());
+    if (m_open)
+        return fail(Code::FileWrite, {m_database.databaseName().toStdString()},
+                    m_database.lastError().databaseText().toStdString());
     return {};
 }
 

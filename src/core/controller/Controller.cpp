@@ -96,7 +96,8 @@ Controller::Done Controller::settings(gcode::Block const& block, Record* record)
         if (!index) return Failure(gcode::located(index.error(), block.line));
         auto const number = gcode::parameterNumber(*index, setting.column);
         if (!number) return Failure(gcode::located(number.error(), block.line));
-        if (readOnly(*number)) return fail(Code::ReadOnlyParameter, {"", block.line, setting.column}, fmt::format("#{}", *number));
+        if (readOnly(*number))
+            return fail(Code::ReadOnlyParameter, {"", block.line, setting.column}, fmt::format("#{}", *number));
         auto const value = gcode::evaluate(m_executable.program, setting.value, m_memory.parameters);
         if (!value) return Failure(gcode::located(value.error(), block.line));
         if (count < most) found[count++] = {*number, *value};
@@ -190,7 +191,8 @@ Controller::Done Controller::offsets(Decoded const& block, Record* record) {
             return fail(Code::BadOffsetNumber, here(), fmt::format("P{}", block.value('P')), "P1 to P9");
         auto& offset = m_memory.work_offsets_mm[number - 1];
         for (int axis = 0; axis < 3; ++axis)
-            if (block.has(static_cast<char>('X' + axis))) offset[axis] = block.value(static_cast<char>('X' + axis)) * unit;
+            if (block.has(static_cast<char>('X' + axis)))
+                offset[axis] = block.value(static_cast<char>('X' + axis)) * unit;
         if (block.has('Z')) m_zeroed_offset = number;
         m_memory.publish();
         if (record) {
@@ -222,9 +224,12 @@ Vec3 Controller::target(Decoded const& block, bool absolute_machine) const {
         char const letter = static_cast<char>('X' + axis);
         if (!block.has(letter)) continue;
         double const by = block.value(letter) * unit_mm();
-        if (absolute_machine) point[axis] = by;
-        else if (m_memory.modes.absolute) point[axis] = origin[axis] + by;
-        else point[axis] += by;
+        if (absolute_machine)
+            point[axis] = by;
+        else if (m_memory.modes.absolute)
+            point[axis] = origin[axis] + by;
+        else
+            point[axis] += by;
     }
     return point;
 }
@@ -275,7 +280,8 @@ Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
     }
     if (auto done = trouble(report.trouble); !done) return done;
     auto const origin = m_memory.origin_mm();
-    for (int axis = 0; axis < 3; ++axis) m_memory.parameters[5061 + axis] = (report.trip_mm[axis] - origin[axis]) / unit_mm();
+    for (int axis = 0; axis < 3; ++axis)
+        m_memory.parameters[5061 + axis] = (report.trip_mm[axis] - origin[axis]) / unit_mm();
     m_memory.parameters[5070] = report.contact ? 1 : 0;
     if (!report.contact && m_memory.modes.motion == Motion::Probe)
         return fail(Code::NoContact, here(), lengthText(target_mm[2], m_memory.modes.units));
@@ -294,8 +300,10 @@ Controller::Done Controller::stop(Decoded const& block, Record* record) {
             record->kind = Record::Kind::Pause;
             record->message = m_message;
         }
-        if (!m_machine.pause(m_message)) halt(Outcome::PausedForever, "Nobody resumed at: " + m_message);
-        else m_message.clear();
+        if (!m_machine.pause(m_message))
+            halt(Outcome::PausedForever, "Nobody resumed at: " + m_message);
+        else
+            m_message.clear();
     }
     if (block.hasM(2) || block.hasM(30)) end(record);
     return {};

@@ -19,7 +19,7 @@ public:
     bool step(Record* record = nullptr);
 
     Outcome outcome() const { return m_outcome; }
-    int line() const { return m_line; }                     ///< of the block executed last
+    int line() const { return m_line; }                      ///< of the block executed last
     std::string const& message() const { return m_message; } ///< shown last, or what went wrong
     std::optional<Error> const& error() const { return m_error; }
     int zeroedOffset() const { return m_zeroed_offset; } ///< work offset whose Z was set last, 0: none

@@ -35,7 +35,8 @@ struct Decoder {
             return {};
         }
         if (out.g[known->group] >= 0)
-            return fail(Code::ModalConflict, where(column), fmt::format("{} and {}", gName(out.g[known->group]), gName(code)));
+            return fail(Code::ModalConflict, where(column),
+                        fmt::format("{} and {}", gName(out.g[known->group]), gName(code)));
         out.g[known->group] = code;
         return {};
     }
@@ -49,7 +50,8 @@ struct Decoder {
         };
         if (group(code) < 0) return fail(Code::UnknownM, where(column), fmt::format("M{}", value));
         if (out.m_count == dialect.max_m_words)
-            return fail(Code::TooManyM, where(column), std::to_string(out.m_count + 1), std::to_string(dialect.max_m_words));
+            return fail(Code::TooManyM, where(column), std::to_string(out.m_count + 1),
+                        std::to_string(dialect.max_m_words));
         for (int i = 0; i < out.m_count; ++i)
             if (group(out.m[i]) == group(code))
                 return fail(Code::ModalConflict, where(column), fmt::format("M{} and M{}", out.m[i], code));
@@ -72,7 +74,9 @@ struct Decoder {
             auto const* word = std::find_if(dialect.g_words.data(), dialect.g_words.data() + dialect.g_words.size(),
                                             [&](GWord const& w) { return w.code_tenths == out.g0[i]; });
             if (!word->axis_words) continue;
-            if (user >= 0) return fail(Code::AxisWordConflict, where(1), fmt::format("{} and {}", gName(user), gName(word->code_tenths)));
+            if (user >= 0)
+                return fail(Code::AxisWordConflict, where(1),
+                            fmt::format("{} and {}", gName(user), gName(word->code_tenths)));
             user = word->code_tenths;
         }
         int const motion = out.g[1];
@@ -92,11 +96,14 @@ bool hasParameter(gcode::Program const& program, gcode::Expr expr) {
 
 } // namespace
 
-bool Decoded::hasG0(int code_tenths) const { return std::find(g0.begin(), g0.begin() + g0_count, code_tenths) != g0.begin() + g0_count; }
+bool Decoded::hasG0(int code_tenths) const {
+    return std::find(g0.begin(), g0.begin() + g0_count, code_tenths) != g0.begin() + g0_count;
+}
 bool Decoded::hasM(int code) const { return std::find(m.begin(), m.begin() + m_count, code) != m.begin() + m_count; }
 
 std::string gName(int code_tenths) {
-    return code_tenths % 10 ? fmt::format("G{}.{}", code_tenths / 10, code_tenths % 10) : fmt::format("G{}", code_tenths / 10);
+    return code_tenths % 10 ? fmt::format("G{}.{}", code_tenths / 10, code_tenths % 10)
+                            : fmt::format("G{}", code_tenths / 10);
 }
 
 tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block const& block, Dialect const& dialect,

@@ -12,8 +12,8 @@ struct Executable {
     gcode::Program program;
     Dialect dialect;
     FlowMap flow;
-    int last_end = -1;  ///< block of the last M2 or M30 in the text; one reached earlier ends in an alarm
-    Findings findings;  ///< everything wrong with the text, in line order; empty: it can run
+    int last_end = -1; ///< block of the last M2 or M30 in the text; one reached earlier ends in an alarm
+    Findings findings; ///< everything wrong with the text, in line order; empty: it can run
 };
 
 Executable makeExecutable(std::string_view text, Dialect const& dialect);

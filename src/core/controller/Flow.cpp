@@ -32,8 +32,10 @@ FlowMap mapFlow(gcode::Program const& program) {
     };
     std::vector<Open> open;
     auto unmatched = [&](gcode::Block const& block) {
-        map.findings.push_back(toFinding({Code::FlowUnmatched, {"", block.line, block.flow_column},
-                                          fmt::format("O{} {}", block.flow_number, name(block.flow)), ""}));
+        map.findings.push_back(toFinding({Code::FlowUnmatched,
+                                          {"", block.line, block.flow_column},
+                                          fmt::format("O{} {}", block.flow_number, name(block.flow)),
+                                          ""}));
     };
     for (int i = 0; i < static_cast<int>(count); ++i) {
         auto const& block = program.blocks[i];
@@ -42,7 +44,8 @@ FlowMap mapFlow(gcode::Program const& program) {
             open.push_back({block.flow_number, {i}});
             continue;
         }
-        if (open.empty() || open.back().number != block.flow_number || (open.back().has_else && block.flow != gcode::Flow::EndIf)) {
+        if (open.empty() || open.back().number != block.flow_number ||
+            (open.back().has_else && block.flow != gcode::Flow::EndIf)) {
             unmatched(block);
             continue;
         }

@@ -27,7 +27,7 @@ struct Memory {
     UnitSystem native = UnitSystem::Metric; ///< unit of the offset parameters
     std::vector<double> parameters = std::vector<double>(gcode::parameter_count, 0.0);
     std::array<Vec3, work_offset_count> work_offsets_mm{};
-    Vec3 shift_mm{};         ///< G92 in force
+    Vec3 shift_mm{};           ///< G92 in force
     double tool_offset_mm = 0; ///< tool length offset in force
     Modes modes;
 

@@ -16,7 +16,8 @@ std::string target(Record const& record, UnitSystem units) {
     for (int axis = 0; axis < 3; ++axis) {
         double const by = record.to_mm[axis] - record.from_mm[axis];
         if (std::abs(by) < 5e-7) continue;
-        text += fmt::format("{}{} to {}", text.empty() ? "" : ", ", "XYZ"[axis], lengthNumber(record.to_mm[axis], units));
+        text +=
+            fmt::format("{}{} to {}", text.empty() ? "" : ", ", "XYZ"[axis], lengthNumber(record.to_mm[axis], units));
         if (axis == 2) text += fmt::format(" ({} {})", lengthText(std::abs(by), units), by > 0 ? "up" : "down");
     }
     return text.empty() ? "already there" : text;
@@ -43,12 +44,14 @@ std::string wordsOf(Record const& record, UnitSystem units) {
     case Kind::Rapid: return fmt::format("Rapid, {}; {}", target(record, units), seconds(record));
     case Kind::Feed: return fmt::format("Moves, {}; {}", target(record, units), seconds(record));
     case Kind::Probe:
-        return fmt::format("{}: {}; {}", record.contact ? "Contact" : "No contact", target(record, units), seconds(record));
+        return fmt::format("{}: {}; {}", record.contact ? "Contact" : "No contact", target(record, units),
+                           seconds(record));
     case Kind::Dwell: return fmt::format("Waits {:.1f} s", record.dwell_s);
     case Kind::SpindleStop: return "Spindle off";
     case Kind::SpindleStart: return "Spindle on";
     case Kind::WorkOffset:
-        return fmt::format("{} Z set to machine Z {}", workOffsetName(record.work_offset), lengthNumber(record.work_offset_z_mm, units));
+        return fmt::format("{} Z set to machine Z {}", workOffsetName(record.work_offset),
+                           lengthNumber(record.work_offset_z_mm, units));
     case Kind::Shift: return "The G92 shift is changed";
     case Kind::Pause: return record.message.empty() ? "Pauses" : "Pauses: " + record.message;
     case Kind::End: return record.message.empty() ? "Ends" : "Ends: " + record.message;

@@ -11,7 +11,22 @@
 namespace steady::controller {
 
 struct Record {
-    enum class Kind { Nothing, Modes, Setting, Branch, Rapid, Feed, Probe, Dwell, SpindleStop, SpindleStart, WorkOffset, Shift, Pause, End };
+    enum class Kind {
+        Nothing,
+        Modes,
+        Setting,
+        Branch,
+        Rapid,
+        Feed,
+        Probe,
+        Dwell,
+        SpindleStop,
+        SpindleStart,
+        WorkOffset,
+        Shift,
+        Pause,
+        End
+    };
     struct Assigned {
         int number;
         double value;

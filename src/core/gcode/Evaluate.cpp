@@ -21,7 +21,8 @@ double truth(bool yes) { return yes ? 1 : 0; }
 Value binary(Op const& op, double a, double b) {
     switch (op.kind) {
     case OpKind::Power:
-        if (a < 0 && b != std::floor(b)) return bad(op.column, "A negative number to a power that is not whole", "the power must be whole");
+        if (a < 0 && b != std::floor(b))
+            return bad(op.column, "A negative number to a power that is not whole", "the power must be whole");
         return std::pow(a, b);
     case OpKind::Times: return a * b;
     case OpKind::Divide:

@@ -15,9 +15,19 @@ struct Function {
     OpKind kind;
 };
 
-constexpr std::array<Function, 13> functions{{{"ABS", OpKind::Abs}, {"ACOS", OpKind::Acos}, {"ASIN", OpKind::Asin},
-    {"ATAN", OpKind::Atan}, {"COS", OpKind::Cos}, {"EXP", OpKind::Exp}, {"FIX", OpKind::Fix}, {"FUP", OpKind::Fup},
-    {"LN", OpKind::Ln}, {"ROUND", OpKind::Round}, {"SIN", OpKind::Sin}, {"SQRT", OpKind::Sqrt}, {"TAN", OpKind::Tan}}};
+constexpr std::array<Function, 13> functions{{{"ABS", OpKind::Abs},
+                                              {"ACOS", OpKind::Acos},
+                                              {"ASIN", OpKind::Asin},
+                                              {"ATAN", OpKind::Atan},
+                                              {"COS", OpKind::Cos},
+                                              {"EXP", OpKind::Exp},
+                                              {"FIX", OpKind::Fix},
+                                              {"FUP", OpKind::Fup},
+                                              {"LN", OpKind::Ln},
+                                              {"ROUND", OpKind::Round},
+                                              {"SIN", OpKind::Sin},
+                                              {"SQRT", OpKind::Sqrt},
+                                              {"TAN", OpKind::Tan}}};
 
 bool isLetter(char c) { return c >= 'A' && c <= 'Z'; }
 bool isDigit(char c) { return c >= '0' && c <= '9'; }
@@ -48,7 +58,9 @@ std::string LineParser::letters(std::size_t from) const {
     return run;
 }
 
-void LineParser::push(OpKind kind, std::size_t at, double number) { m_program.ops.push_back({kind, column(at), number}); }
+void LineParser::push(OpKind kind, std::size_t at, double number) {
+    m_program.ops.push_back({kind, column(at), number});
+}
 
 void LineParser::mark(TokenKind kind, std::size_t from, std::size_t to) {
     if (from >= to || to > m_chars.size()) return;
@@ -66,12 +78,14 @@ Result<void> LineParser::pack() {
             auto const close = c == ';' ? m_text.size() : m_text.find(')', i);
             auto const inner = m_text.find('(', i + 1);
             int const at = static_cast<int>(i);
-            if (c == '(' && inner < close) return fail(Code::CommentInComment, {"", m_block.line, static_cast<int>(inner) + 1});
+            if (c == '(' && inner < close)
+                return fail(Code::CommentInComment, {"", m_block.line, static_cast<int>(inner) + 1});
             if (close == std::string::npos) return fail(Code::CommentOpen, {"", m_block.line, at + 1});
             auto text = m_text.substr(i + 1, close - i - 1);
             auto head = text.substr(0, text.find(','));
             std::erase_if(head, [](char x) { return x == ' ' || x == '\t'; });
-            std::transform(head.begin(), head.end(), head.begin(), [](char x) { return x >= 'a' && x <= 'z' ? char(x - 32) : x; });
+            std::transform(head.begin(), head.end(), head.begin(),
+                           [](char x) { return x >= 'a' && x <= 'z' ? char(x - 32) : x; });
             bool const message = c == '(' && head == "MSG" && text.find(',') != std::string::npos;
             if (message) {
                 text = text.substr(text.find(',') + 1);
@@ -127,7 +141,8 @@ Result<void> LineParser::setting() {
     auto const index = value();
     if (!index) return Failure(index.error());
     mark(TokenKind::Parameter, begin, m_at);
-    if (peek() != '=') return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : std::string(1, peek()));
+    if (peek() != '=')
+        return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : std::string(1, peek()));
     ++m_at;
     auto const right = value();
     if (!right) return Failure(right.error());
@@ -205,7 +220,8 @@ Result<void> LineParser::bracketed() {
         if (atEnd()) return error(Code::BracketOpen, begin);
         if (peek() == 'E' && isDigit(peek(1))) return error(Code::ExponentNotation, m_at);
         auto const run = letters(m_at);
-        return run.empty() ? error(Code::UnexpectedText, m_at, std::string(1, peek())) : error(Code::UnknownFunction, m_at, run);
+        return run.empty() ? error(Code::UnexpectedText, m_at, std::string(1, peek()))
+                           : error(Code::UnknownFunction, m_at, run);
     }
     ++m_at;
     return {};
@@ -213,11 +229,21 @@ Result<void> LineParser::bracketed() {
 
 std::optional<LineParser::Operation> LineParser::operation() const {
     static constexpr std::array<std::pair<char const*, Operation>, 16> table{{{"**", {OpKind::Power, 4, 2}},
-        {"*", {OpKind::Times, 3, 1}}, {"/", {OpKind::Divide, 3, 1}}, {"MOD", {OpKind::Modulo, 3, 3}},
-        {"+", {OpKind::Plus, 2, 1}}, {"-", {OpKind::Minus, 2, 1}}, {"AND", {OpKind::And, 2, 3}}, {"OR", {OpKind::Or, 2, 2}},
-        {"XOR", {OpKind::Xor, 2, 3}}, {"EQ", {OpKind::Equal, 1, 2}}, {"NE", {OpKind::NotEqual, 1, 2}},
-        {"GT", {OpKind::Greater, 1, 2}}, {"GE", {OpKind::GreaterEqual, 1, 2}}, {"LT", {OpKind::Less, 1, 2}},
-        {"LE", {OpKind::LessEqual, 1, 2}}, {"=", {OpKind::Equal, 0, 1}}}};
+                                                                              {"*", {OpKind::Times, 3, 1}},
+                                                                              {"/", {OpKind::Divide, 3, 1}},
+                                                                              {"MOD", {OpKind::Modulo, 3, 3}},
+                                                                              {"+", {OpKind::Plus, 2, 1}},
+                                                                              {"-", {OpKind::Minus, 2, 1}},
+                                                                              {"AND", {OpKind::And, 2, 3}},
+                                                                              {"OR", {OpKind::Or, 2, 2}},
+                                                                              {"XOR", {OpKind::Xor, 2, 3}},
+                                                                              {"EQ", {OpKind::Equal, 1, 2}},
+                                                                              {"NE", {OpKind::NotEqual, 1, 2}},
+                                                                              {"GT", {OpKind::Greater, 1, 2}},
+                                                                              {"GE", {OpKind::GreaterEqual, 1, 2}},
+                                                                              {"LT", {OpKind::Less, 1, 2}},
+                                                                              {"LE", {OpKind::LessEqual, 1, 2}},
+                                                                              {"=", {OpKind::Equal, 0, 1}}}};
     for (auto const& [text, found] : table)
         if (found.rank > 0 && starts(text)) return found;
     return std::nullopt;
@@ -238,7 +264,8 @@ Result<void> LineParser::expression(int lowest_rank) {
 
 Result<void> LineParser::function(std::size_t begin) {
     auto const name = letters(begin);
-    auto const* found = std::find_if(functions.begin(), functions.end(), [&](Function const& f) { return name == f.name; });
+    auto const* found =
+        std::find_if(functions.begin(), functions.end(), [&](Function const& f) { return name == f.name; });
     if (found == functions.end()) return error(Code::UnknownFunction, begin, name);
     m_at += name.size();
     mark(TokenKind::Function, begin, m_at);
@@ -257,7 +284,8 @@ Result<void> LineParser::number() {
     auto const begin = m_at;
     std::string text;
     if (peek() == '+' || peek() == '-') {
-        if (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1))) return error(Code::SignBeforeValue, m_at, std::string(1, peek(1)));
+        if (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1)))
+            return error(Code::SignBeforeValue, m_at, std::string(1, peek(1)));
         text += m_chars[m_at++].upper;
     }
     bool digit = false, point = false;
@@ -266,7 +294,8 @@ Result<void> LineParser::number() {
         point = point || peek() == '.';
         text += m_chars[m_at++].upper;
     }
-    if (!digit) return error(Code::ExpectedValue, begin, begin < m_chars.size() ? std::string(1, m_chars[begin].upper) : "");
+    if (!digit)
+        return error(Code::ExpectedValue, begin, begin < m_chars.size() ? std::string(1, m_chars[begin].upper) : "");
     push(OpKind::Number, begin, std::strtod(text.c_str(), nullptr));
     mark(TokenKind::Number, begin, m_at);
     return {};

@@ -39,7 +39,9 @@ private:
     std::optional<Operation> operation() const;
 
     bool atEnd() const { return m_at >= m_chars.size(); }
-    char peek(std::size_t ahead = 0) const { return m_at + ahead < m_chars.size() ? m_chars[m_at + ahead].upper : '\0'; }
+    char peek(std::size_t ahead = 0) const {
+        return m_at + ahead < m_chars.size() ? m_chars[m_at + ahead].upper : '\0';
+    }
     bool starts(std::string_view text) const;
     int column(std::size_t at) const;
     std::string letters(std::size_t from) const;

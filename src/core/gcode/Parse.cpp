@@ -1,7 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/gcode/LineParser.h"
 #include "core/base/Words.h"
+#include "core/gcode/LineParser.h"
 
 #include <algorithm>
 
@@ -31,7 +31,8 @@ Program parse(std::string_view text) {
         LineParser parser(program, line);
         auto block = parser.parse();
         auto tokens = parser.tokens();
-        std::stable_sort(tokens.begin(), tokens.end(), [](Token const& a, Token const& b) { return a.begin < b.begin; });
+        std::stable_sort(tokens.begin(), tokens.end(),
+                         [](Token const& a, Token const& b) { return a.begin < b.begin; });
         program.tokens.push_back(std::move(tokens));
         if (block) {
             program.blocks.push_back(std::move(*block));

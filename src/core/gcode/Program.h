@@ -1,7 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// A parsed program: blocks without meaning. Expressions are postfix operations in one array, so that running allocates nothing.
+// A parsed program: blocks without meaning. Expressions are postfix operations in one array, so that running allocates
+// nothing.
 
 #include "core/base/Finding.h"
 
@@ -14,10 +15,36 @@
 namespace steady::gcode {
 
 enum class OpKind : std::uint8_t {
-    Number, Parameter,                                     // push; read the parameter whose number is on top
-    Power, Times, Divide, Modulo, Plus, Minus, And, Or, Xor, // binary
-    Equal, NotEqual, Greater, GreaterEqual, Less, LessEqual, // binary, 1 or 0
-    Abs, Acos, Asin, Atan, Cos, Exp, Fix, Fup, Ln, Round, Sin, Sqrt, Tan
+    Number,
+    Parameter, // push; read the parameter whose number is on top
+    Power,
+    Times,
+    Divide,
+    Modulo,
+    Plus,
+    Minus,
+    And,
+    Or,
+    Xor, // binary
+    Equal,
+    NotEqual,
+    Greater,
+    GreaterEqual,
+    Less,
+    LessEqual, // binary, 1 or 0
+    Abs,
+    Acos,
+    Asin,
+    Atan,
+    Cos,
+    Exp,
+    Fix,
+    Fup,
+    Ln,
+    Round,
+    Sin,
+    Sqrt,
+    Tan
 };
 
 struct Op {
@@ -57,7 +84,18 @@ struct Block {
     bool end_mark = false;              ///< a % line
 };
 
-enum class TokenKind : std::uint8_t { Text, Comment, Message, Word, Number, Parameter, Operator, Function, Flow, Error };
+enum class TokenKind : std::uint8_t {
+    Text,
+    Comment,
+    Message,
+    Word,
+    Number,
+    Parameter,
+    Operator,
+    Function,
+    Flow,
+    Error
+};
 
 /// For colouring: a stretch of a line in bytes.
 struct Token {

@@ -38,7 +38,8 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
         result.text = executable.program.lines[result.where.line - 1];
     for (int i = 1; i < gcode::parameter_count; ++i)
-        if (!controllersOwn(i) && result.memory.parameters[i] != world.memory.parameters[i]) result.changed_parameters.push_back(i);
+        if (!controllersOwn(i) && result.memory.parameters[i] != world.memory.parameters[i])
+            result.changed_parameters.push_back(i);
     result.contacts = machine.touches();
     result.position_mm = machine.position();
     result.elapsed_s = machine.now_s();
@@ -53,8 +54,10 @@ std::string verdictText(RunResult const& result, UnitSystem units) {
         auto const& zero = *result.z_zero;
         double const error = zero.error_mm();
         double const nothing = 0.001; // below a micron there is nothing to say about depth
-        auto const size = units == UnitSystem::Metric ? fmt::format("{} µm", fixedText(error * 1000, std::abs(error) < nothing ? 1 : 0, Sign::Always))
-                                                      : fmt::format("{} thou", fixedText(error / 0.0254, 2, Sign::Always));
+        auto const size =
+            units == UnitSystem::Metric
+                ? fmt::format("{} µm", fixedText(error * 1000, std::abs(error) < nothing ? 1 : 0, Sign::Always))
+                : fmt::format("{} thou", fixedText(error / 0.0254, 2, Sign::Always));
         auto const effect = std::abs(error) < nothing ? "on the mark"
                             : error < 0               ? "too low: it cuts too deep by that"
                                                       : "too high: it cuts too shallow by that";

@@ -36,7 +36,8 @@ Vec3 VirtualMachine::position() const {
 
 Vec3 VirtualMachine::Leg::at(double s_mm) const {
     double const share = length_mm > 0 ? std::clamp(s_mm / length_mm, 0.0, 1.0) : 1;
-    return {from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1]), from[2] + share * (to[2] - from[2])};
+    return {from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1]),
+            from[2] + share * (to[2] - from[2])};
 }
 
 /// The slowest axis sets speed and acceleration along the line.
@@ -67,8 +68,10 @@ std::optional<Trouble> VirtualMachine::softLimit(Vec3 const& target_mm) const {
         double const to = target_mm[axis];
         if (to >= a.low_mm - 1e-6 && to <= a.high_mm + 1e-6) continue;
         double const limit = to < a.low_mm ? a.low_mm : a.high_mm;
-        return Trouble{Outcome::Limit, fmt::format("{} {} is past the soft limit at {}. Nothing moved; start farther from the end of travel.",
-                                                   "XYZ"[axis], fixedText(to, 3), fixedText(limit, 3))};
+        return Trouble{
+            Outcome::Limit,
+            fmt::format("{} {} is past the soft limit at {}. Nothing moved; start farther from the end of travel.",
+                        "XYZ"[axis], fixedText(to, 3), fixedText(limit, 3))};
     }
     return std::nullopt;
 }
@@ -84,7 +87,8 @@ std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm) 
     Vec3 at{};
     for (int axis = 0; axis < 3; ++axis) at[axis] = m_position[axis] + hit->share * (end[axis] - m_position[axis]);
     m_position = at;
-    return Trouble{Outcome::Collision, fmt::format("Collision: the tool ran into {} at machine Z {}.", hit->what, fixedText(position()[2], 3))};
+    return Trouble{Outcome::Collision, fmt::format("Collision: the tool ran into {} at machine Z {}.", hit->what,
+                                                   fixedText(position()[2], 3))};
 }
 
 std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_mm_min) {
@@ -106,7 +110,8 @@ bool VirtualMachine::handCloses(double at_s) const { return at_s >= m_hand_from_
 
 bool VirtualMachine::atRest() const {
     bool const tip = overPlate(m_world, m_position) && m_position[2] <= plateTopZ_mm(m_world) + 1e-9;
-    bool const circuit = m_world.input.circuit == Circuit::ClosedAtRest || (m_world.input.clip == ClipPlace::OnTool && m_world.tool.conducts);
+    bool const circuit = m_world.input.circuit == Circuit::ClosedAtRest ||
+                         (m_world.input.clip == ClipPlace::OnTool && m_world.tool.conducts);
     return (tip && circuit) || handCloses(m_now_s);
 }
 
@@ -114,8 +119,10 @@ bool VirtualMachine::atRest() const {
 bool VirtualMachine::reads(bool touched) const {
     auto const& input = m_world.input;
     bool contact = touched;
-    if (input.circuit == Circuit::OpenAtRest) contact = input.shorted || (touched && !input.lead_off);
-    else contact = !input.shorted && (input.lead_off || touched);
+    if (input.circuit == Circuit::OpenAtRest)
+        contact = input.shorted || (touched && !input.lead_off);
+    else
+        contact = !input.shorted && (input.lead_off || touched);
     return contact != input.inverted;
 }
 
@@ -125,9 +132,11 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (trip.t_s <= path.profile.duration_s() && (!first || trip.t_s < first->t_s)) first = trip;
     };
     auto const& input = m_world.input;
-    bool const can_change = input.circuit == Circuit::OpenAtRest ? plateSignals() && !input.shorted : !input.lead_off && !input.shorted;
+    bool const can_change =
+        input.circuit == Circuit::OpenAtRest ? plateSignals() && !input.shorted : !input.lead_off && !input.shorted;
     if (can_change && !input.inverted) {
-        bool const circuit = input.circuit == Circuit::ClosedAtRest || (input.clip == ClipPlace::OnTool && m_world.tool.conducts);
+        bool const circuit =
+            input.circuit == Circuit::ClosedAtRest || (input.clip == ClipPlace::OnTool && m_world.tool.conducts);
         double const top = plateTopZ_mm(m_world) + input.scatter_mm * m_scatter.normal();
         double const drop = path.from[2] - path.to[2];
         if (circuit && drop > 0 && path.from[2] > top && path.to[2] <= top) {
@@ -172,11 +181,13 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
         return {false, position(), trouble};
     }
     auto const& input = m_world.input;
-    double const seen_s = trip->t_s + input.debounce_s + (input.capture == Capture::Polled ? input.poll_s * m_poll.uniform() : 0);
+    double const seen_s =
+        trip->t_s + input.debounce_s + (input.capture == Capture::Polled ? input.poll_s * m_poll.uniform() : 0);
     // Latched in hardware, the position of the edge itself is kept; otherwise that of the moment the program noticed.
     double const kept_mm = input.capture == Capture::Hardware ? trip->s_mm : path.profile.distanceAt_mm(seen_s);
     double const brake_s = seen_s + input.driver_lag_s;
-    double const stop_mm = std::min(path.length_mm, path.profile.distanceAt_mm(brake_s) + path.profile.brakingFrom_mm(brake_s));
+    double const stop_mm =
+        std::min(path.length_mm, path.profile.distanceAt_mm(brake_s) + path.profile.brakingFrom_mm(brake_s));
     auto trouble = touchTrouble(*trip);
     Vec3 kept = path.at(kept_mm);
     double const true_z = path.at(trip->s_mm)[2];
@@ -189,8 +200,10 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
 
 void VirtualMachine::spindle(bool on) {
     if (m_world.spindle.switched == SpindleSwitch::Hand) return; // the controller has no wire to it
-    if (on) m_turns_until_s = forever_s;
-    else if (std::isinf(m_turns_until_s)) m_turns_until_s = m_now_s + m_world.spindle.spin_down_s;
+    if (on)
+        m_turns_until_s = forever_s;
+    else if (std::isinf(m_turns_until_s))
+        m_turns_until_s = m_now_s + m_world.spindle.spin_down_s;
 }
 
 bool VirtualMachine::pause(std::string const&) {

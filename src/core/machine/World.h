@@ -37,7 +37,7 @@ enum class PlatePlace { OnStock, AtFlank, InHand, Away };
 
 struct Plate {
     double thickness_mm = 10;
-    Footprint footprint; ///< where it lies when it lies on the stock
+    Footprint footprint;      ///< where it lies when it lies on the stock
     double push_in_mm = 0.05; ///< how far a tip may press into it without harm
     PlatePlace place = PlatePlace::OnStock;
     bool operator==(Plate const&) const = default;
@@ -85,8 +85,8 @@ struct FalseContact {
 struct World {
     std::array<Axis, 3> axes;
     bool homed = true;
-    Vec3 home_error_mm{}; ///< reported − true, for a machine that is not where it believes to be
-    Vec3 position_mm{};   ///< true position of the gauge line's centre at the start
+    Vec3 home_error_mm{};  ///< reported − true, for a machine that is not where it believes to be
+    Vec3 position_mm{};    ///< true position of the gauge line's centre at the start
     double table_z_mm = 0; ///< where the gauge line would meet the table
     Footprint table;
     double stock_thickness_mm = 20;
@@ -100,7 +100,7 @@ struct World {
     std::uint64_t seed = 0;
     std::string dialect = "parametric";
     std::optional<int> homed_parameter; ///< of the dialect, as the owner found it
-    controller::Memory memory; ///< what the controller remembers at the start
+    controller::Memory memory;          ///< what the controller remembers at the start
 
     /// True height of the gauge line, in reported machine Z, at which the tip stands on the stock.
     double zeroOnStock_mm() const { return table_z_mm + stock_thickness_mm + tool.length_mm + home_error_mm[2]; }

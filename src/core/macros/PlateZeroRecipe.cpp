@@ -15,13 +15,13 @@ using shop::Act;
 
 constexpr double longest_search_mm = 25;
 constexpr double most_gap_mm = 20;
-constexpr double above_work_mm = 1;  // what is left under the tip when the plate is missing
+constexpr double above_work_mm = 1; // what is left under the tip when the plate is missing
 constexpr double open_check_mm = 0.5;
 constexpr double prove_mm = 2;
 constexpr double prove_feed_mm_min = 30;
-constexpr double parted_s = 3;       // time to part plate and clip again
-constexpr double below_safe_mm = 3;  // room for the last check, which goes up
-constexpr double sure = 4;           // standard deviations within which honest touches agree
+constexpr double parted_s = 3;      // time to part plate and clip again
+constexpr double below_safe_mm = 3; // room for the last check, which goes up
+constexpr double sure = 4;          // standard deviations within which honest touches agree
 
 constexpr Slot fast{1}, first{2}, second{3}, mean{4}, zero_at{5};
 
@@ -34,11 +34,14 @@ struct Builder {
     PlateZeroPlan const& plan;
     std::vector<Step> steps;
 
-    void add(std::string id, std::string purpose, Action action) { steps.push_back({std::move(id), std::move(purpose), std::move(action)}); }
+    void add(std::string id, std::string purpose, Action action) {
+        steps.push_back({std::move(id), std::move(purpose), std::move(action)});
+    }
 
     void begin() {
         auto const& m = zero.machine;
-        add("", "Every mode that could be left over is set; no length offset, exact stop, no feed override.", SetModes{zero.setup.work_offset});
+        add("", "Every mode that could be left over is set; no length offset, exact stop, no feed override.",
+            SetModes{zero.setup.work_offset});
         add("require-no-shift", "A G92 shift would falsify the readout.",
             RequireNoShift{"Nothing has moved. A G92 shift is in force; cancel it with G92.1 and start again."});
         add("require-homed", "Machine Z means something only after homing.",
@@ -48,7 +51,8 @@ struct Builder {
             SpindleStop{m.spin_down_s, m.spindle == shop::SpindleSwitch::Hand,
                         "Spindle off, standing still, unable to start. Then resume."});
         requireOpen("open-check", "The input must read open before anything is done.",
-                    "Nothing is near the plate yet. The input reads contact at rest; look for a touch, a short or the wrong polarity.");
+                    "Nothing is near the plate yet. The input reads contact at rest; look for a touch, a short or the "
+                    "wrong polarity.");
     }
 
     void requireOpen(char const* id, char const* purpose, char const* alarm) {
@@ -57,17 +61,22 @@ struct Builder {
 
     void prove() {
         if (!provesByTouch(zero)) {
-            add("lay-plate", "The plate goes under the tool.", Pause{"Plate under the cutter, hands clear. Then resume.", {Act::LayPlate}});
+            add("lay-plate", "The plate goes under the tool.",
+                Pause{"Plate under the cutter, hands clear. Then resume.", {Act::LayPlate}});
             return;
         }
         add("prove-contact", "A circuit open at rest looks healthy with its lead off; only seeing it close proves it.",
-            Pause{"Clip on the tool. Hold the plate by its edge against the flank of the cutter, fingers never under it, and resume.",
+            Pause{"Clip on the tool. Hold the plate by its edge against the flank of the cutter, fingers never under "
+                  "it, and resume.",
                   {Act::TouchFlank}});
         add("prove-contact", "Slowly up, clear of everything, until the plate at the flank makes contact.",
-            ProveContact{prove_mm, prove_feed_mm_min, "Take the plate away. No contact was seen; look at lead, clip and plug before anything else."});
+            ProveContact{
+                prove_mm, prove_feed_mm_min,
+                "Take the plate away. No contact was seen; look at lead, clip and plug before anything else."});
         add("lay-plate", "The plate goes under the tool.",
             Pause{"Lay the plate on the work under the cutter, hands clear. Then resume.", {Act::LayPlate}});
-        requireOpen("open-check", "The circuit must open again.", "Lift Z by jogging up. The input still reads contact; look for a short or a touch.");
+        requireOpen("open-check", "The circuit must open again.",
+                    "Lift Z by jogging up. The input still reads contact; look for a short or a touch.");
     }
 
     void measure() {
@@ -75,21 +84,27 @@ struct Builder {
             ProbeDown{plan.search_mm, zero.feeds.fast_mm_min, fast,
                       "Jog Z up. No plate within the search; look for plate, lead and clip, and start nearer."});
         for (auto const slot : {first, second}) {
-            add("back-off", "Off the plate, and a moment to settle.", BackOff{plan.back_off_mm, zero.feeds.fast_mm_min, plan.settle_s});
-            requireOpen("open-check", "The contact must open again.", "Jog Z up. The input stayed closed after backing off; look for a chip or a short.");
+            add("back-off", "Off the plate, and a moment to settle.",
+                BackOff{plan.back_off_mm, zero.feeds.fast_mm_min, plan.settle_s});
+            requireOpen("open-check", "The contact must open again.",
+                        "Jog Z up. The input stayed closed after backing off; look for a chip or a short.");
             add("measure", "The slow touch that counts.",
-                ProbeDown{plan.slow_search_mm, zero.feeds.slow_mm_min, slot,
-                          "Jog Z up. The plate was not where the fast touch found it; a false contact, or the plate moved."});
+                ProbeDown{
+                    plan.slow_search_mm, zero.feeds.slow_mm_min, slot,
+                    "Jog Z up. The plate was not where the fast touch found it; a false contact, or the plate moved."});
         }
         add("agreement", "Two slow touches must agree.",
-            RequireAgreement{first, second, plan.agreement_mm, "Jog Z up. Two slow touches differ; wipe plate and tip, check that nothing moves."});
+            RequireAgreement{first, second, plan.agreement_mm,
+                             "Jog Z up. Two slow touches differ; wipe plate and tip, check that nothing moves."});
         add("measure", "Their mean is the contact.", TakeMean{first, second, mean});
         add("lag-check", "Slow less fast must be what the input's delay explains.",
             RequireLag{mean, fast, plan.lag_expected_mm, plan.lag_tolerance_mm,
-                       "Jog Z up. Fast and slow touch do not fit together; a loose plate, or an input slower than the book says."});
+                       "Jog Z up. Fast and slow touch do not fit together; a loose plate, or an input slower than the "
+                       "book says."});
         add("window", "The contact must lie where the book expects it.",
-            RequireWindow{mean, plan.window_low_mm, plan.window_high_mm,
-                          "Jog Z up. The contact is outside the expected window; other work or another tool needs a new macro."});
+            RequireWindow{
+                mean, plan.window_low_mm, plan.window_high_mm,
+                "Jog Z up. The contact is outside the expected window; other work or another tool needs a new macro."});
     }
 
     void finish() {
@@ -99,17 +114,22 @@ struct Builder {
         add("", "The trip point is given the thickness: zero lies that much below it.",
             SetWorkZero{mean, zero_at, zero.setup.work_offset, addends});
         add("", "Up and out of the way, Z alone.", RetractTo{plan.parking_z_mm});
-        auto const* text = provesByTouch(zero)
-                               ? "Plate, lead and clip away from the machine, hands clear. Resume, then touch clip to plate in your hand and part them."
-                               : "Plate and lead away from the machine, hands clear. Resume, then press the plate once in your hand.";
-        auto acts = provesByTouch(zero) ? std::vector{Act::TakePlate, Act::TakeClip, Act::BringTogether} : std::vector{Act::TakePlate, Act::BringTogether};
+        auto const* text =
+            provesByTouch(zero)
+                ? "Plate, lead and clip away from the machine, hands clear. Resume, then touch clip to plate in your "
+                  "hand and part them."
+                : "Plate and lead away from the machine, hands clear. Resume, then press the plate once in your hand.";
+        auto acts = provesByTouch(zero) ? std::vector{Act::TakePlate, Act::TakeClip, Act::BringTogether}
+                                        : std::vector{Act::TakePlate, Act::BringTogether};
         add("last-check", "Nothing may be left under the tool.", Pause{text, std::move(acts)});
         add("last-check", "Only what is in the hand can make the signal now: plate and clip are away.",
             ProveContact{prove_mm, prove_feed_mm_min,
-                         "Stay clear; Z zero is set and the tool is up. The signal was not seen; plate or clip may still be on the machine."});
+                         "Stay clear; Z zero is set and the tool is up. The signal was not seen; plate or clip may "
+                         "still be on the machine."});
         add("last-check", "Time to part them.", Wait{parted_s});
         requireOpen("last-check", "The input must read open before the job.",
-                    "Stay clear; Z zero is set and the tool is up. The input still reads contact; plate or clip may still be on the tool.");
+                    "Stay clear; Z zero is set and the tool is up. The input still reads contact; plate or clip may "
+                    "still be on the tool.");
         add("", "Safe Z.", RetractTo{zero.machine.safeZ_mm()});
         add("", "", End{"Z zero is set. Go to it above the work and look before you cut."});
     }
@@ -122,16 +142,23 @@ std::vector<std::string> header(zeroing::PlateZeroResult const& zero, PlateZeroP
     std::vector<std::string> lines{
         fmt::format("Machine: {}. Unit {}.", zero.machine.name, unitName(units)),
         fmt::format("Tool {}: {}.", zero.assembly.number, zero.assembly.name),
-        fmt::format("Plate: {}, {} thick {}{}.", zero.plate.name, len(zero.thickness.mm), plusMinusText(zero.thickness.budget.expanded_95, units),
-                    zero.thickness.measured() ? fmt::format(" from {} readings", zero.thickness.summary.n) : ", nominal"),
+        fmt::format("Plate: {}, {} thick {}{}.", zero.plate.name, len(zero.thickness.mm),
+                    plusMinusText(zero.thickness.budget.expanded_95, units),
+                    zero.thickness.measured() ? fmt::format(" from {} readings", zero.thickness.summary.n)
+                                              : ", nominal"),
         fmt::format("Sets: {} Z, work offset number {}. Nothing else.", offset, zero.setup.work_offset),
         fmt::format("Start: tip {} to {} above the plate.", len(plan.least_gap_mm), len(plan.most_gap_mm)),
-        fmt::format("Searches at most {}; with the plate missing it ends at least {} above the work.", len(plan.search_mm), len(above_work_mm)),
-        fmt::format("Feeds: {} to find, {} to measure.", feedText(zero.feeds.fast_mm_min, units), feedText(zero.feeds.slow_mm_min, units)),
-        fmt::format("Contact expected at machine Z {} to {}{}.", lengthNumber(plan.window_low_mm, units), len(plan.window_high_mm),
-                    plan.window_from_contact ? ", from the contact in the book" : ", the travel; no contact in the book yet"),
+        fmt::format("Searches at most {}; with the plate missing it ends at least {} above the work.",
+                    len(plan.search_mm), len(above_work_mm)),
+        fmt::format("Feeds: {} to find, {} to measure.", feedText(zero.feeds.fast_mm_min, units),
+                    feedText(zero.feeds.slow_mm_min, units)),
+        fmt::format("Contact expected at machine Z {} to {}{}.", lengthNumber(plan.window_low_mm, units),
+                    len(plan.window_high_mm),
+                    plan.window_from_contact ? ", from the contact in the book"
+                                             : ", the travel; no contact in the book yet"),
     };
-    if (zero.slow.lag_mm > 0.00005) lines.push_back(fmt::format("Input lag at the slow feed: {}, added back.", len(zero.slow.lag_mm)));
+    if (zero.slow.lag_mm > 0.00005)
+        lines.push_back(fmt::format("Input lag at the slow feed: {}, added back.", len(zero.slow.lag_mm)));
     lines.push_back("First run: hand at the stop, above the work, without the plate. It must give up above the work.");
     return lines;
 }
@@ -148,7 +175,8 @@ Result<PlateZeroPlan> planPlateZero(zeroing::PlateZeroResult const& zero) {
     plan.most_gap_mm = std::min(most_gap_mm, std::floor((plan.search_mm - most_rise - 0.3) * 10) / 10);
     double const spare = plan.most_gap_mm - plan.least_gap_mm;
     if (spare < 1) {
-        return fail(Code::TooThin, {"plate thickness"}, lengthText(thickness, zero.units), lengthText(std::ceil(thickness + 1 - spare), zero.units));
+        return fail(Code::TooThin, {"plate thickness"}, lengthText(thickness, zero.units),
+                    lengthText(std::ceil(thickness + 1 - spare), zero.units));
     }
     auto const fast_touch = zeroing::predictTouch(zero.machine, zero.feeds.fast_mm_min);
     plan.back_off_mm = std::max(1.0, fast_touch.overshoot_mm + 0.5);
@@ -157,7 +185,8 @@ Result<PlateZeroPlan> planPlateZero(zeroing::PlateZeroResult const& zero) {
     double const s = zero.machine.switch_scatter_mm, steps = 2 * leastStep_mm(zero.machine.units);
     plan.agreement_mm = std::max(steps, sure * std::sqrt(2.0) * s + zero.slow.poll_spread_mm);
     plan.lag_expected_mm = fast_touch.lag_mm - zero.slow.lag_mm;
-    plan.lag_tolerance_mm = std::max(steps, sure * std::sqrt(1.5) * s + (fast_touch.poll_spread_mm + zero.slow.poll_spread_mm) / 2);
+    plan.lag_tolerance_mm =
+        std::max(steps, sure * std::sqrt(1.5) * s + (fast_touch.poll_spread_mm + zero.slow.poll_spread_mm) / 2);
     plan.parking_z_mm = zero.machine.safeZ_mm() - below_safe_mm;
     // Above this the retract would no longer go up.
     plan.window_high_mm = plan.parking_z_mm - plan.back_off_mm - 1;

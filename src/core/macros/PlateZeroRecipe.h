@@ -10,9 +10,9 @@ namespace steady::macros {
 
 /// The figures the procedure runs with, all from the book; the header prints them.
 struct PlateZeroPlan {
-    double least_gap_mm = 5;   ///< tip above the plate at the start, least
-    double most_gap_mm = 0;    ///< and most
-    double search_mm = 0;      ///< longest way down; ends above the work when the plate is missing
+    double least_gap_mm = 5; ///< tip above the plate at the start, least
+    double most_gap_mm = 0;  ///< and most
+    double search_mm = 0;    ///< longest way down; ends above the work when the plate is missing
     double back_off_mm = 1;
     double settle_s = 0.2;
     double slow_search_mm = 0;
@@ -20,7 +20,7 @@ struct PlateZeroPlan {
     double lag_expected_mm = 0, lag_tolerance_mm = 0;
     double window_low_mm = 0, window_high_mm = 0; ///< machine Z in which the contact must lie
     bool window_from_contact = false;
-    double parking_z_mm = 0;   ///< machine Z of the last check, below safe Z
+    double parking_z_mm = 0; ///< machine Z of the last check, below safe Z
 };
 
 /// Error: a plate too thin for a search that stays above the work.

@@ -14,8 +14,18 @@ std::string PrintedMacro::purposeOf(int line, std::string_view text_now) const {
 }
 
 std::string commentSafe(std::string_view text) {
-    static constexpr std::array<std::pair<char const*, char const*>, 12> known{{{"−", "-"}, {"±", "+/-"}, {"×", "x"}, {"µ", "u"}, {"°", " deg"},
-        {"–", "-"}, {"’", "'"}, {"“", "'"}, {"”", "'"}, {"ä", "ae"}, {"ö", "oe"}, {"ü", "ue"}}};
+    static constexpr std::array<std::pair<char const*, char const*>, 12> known{{{"−", "-"},
+                                                                                {"±", "+/-"},
+                                                                                {"×", "x"},
+                                                                                {"µ", "u"},
+                                                                                {"°", " deg"},
+                                                                                {"–", "-"},
+                                                                                {"’", "'"},
+                                                                                {"“", "'"},
+                                                                                {"”", "'"},
+                                                                                {"ä", "ae"},
+                                                                                {"ö", "oe"},
+                                                                                {"ü", "ue"}}};
     std::string out;
     for (std::size_t i = 0; i < text.size();) {
         bool replaced = false;
@@ -28,12 +38,18 @@ std::string commentSafe(std::string_view text) {
         }
         if (replaced) continue;
         auto const c = static_cast<unsigned char>(text[i++]);
-        if (c == '(') out += '[';
-        else if (c == ')') out += ']';
-        else if (c == ';') out += ',';
-        else if (c < 0x20) out += ' ';
-        else if (c < 0x80) out += static_cast<char>(c);
-        else if (c >= 0xc0) out += '?'; // one mark for each character that has no plain form
+        if (c == '(')
+            out += '[';
+        else if (c == ')')
+            out += ']';
+        else if (c == ';')
+            out += ',';
+        else if (c < 0x20)
+            out += ' ';
+        else if (c < 0x80)
+            out += static_cast<char>(c);
+        else if (c >= 0xc0)
+            out += '?'; // one mark for each character that has no plain form
     }
     return out;
 }

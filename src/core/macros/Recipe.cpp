@@ -23,9 +23,12 @@ std::vector<std::string> Recipe::ids() const {
 std::vector<std::vector<shop::Act>> Recipe::acts(bool homed_readable) const {
     std::vector<std::vector<shop::Act>> pauses;
     for (auto const& step : steps) {
-        if (auto const* pause = std::get_if<Pause>(&step.action)) pauses.push_back(pause->acts);
-        else if (std::holds_alternative<RequireHomed>(step.action) && !homed_readable) pauses.emplace_back();
-        else if (auto const* stop = std::get_if<SpindleStop>(&step.action); stop && stop->by_hand) pauses.push_back({shop::Act::StopSpindle});
+        if (auto const* pause = std::get_if<Pause>(&step.action))
+            pauses.push_back(pause->acts);
+        else if (std::holds_alternative<RequireHomed>(step.action) && !homed_readable)
+            pauses.emplace_back();
+        else if (auto const* stop = std::get_if<SpindleStop>(&step.action); stop && stop->by_hand)
+            pauses.push_back({shop::Act::StopSpindle});
     }
     return pauses;
 }

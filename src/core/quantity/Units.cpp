@@ -128,20 +128,43 @@ struct UnitEntry {
 };
 
 constexpr std::array<UnitEntry, 22> length_units{{
-    {"mm", 1},           {"millimetre", 1},   {"millimetres", 1},  {"cm", 10},           {"in", mm_per_inch},
-    {"inch", mm_per_inch}, {"inches", mm_per_inch}, {"\"", mm_per_inch}, {"″", mm_per_inch}, {"”", mm_per_inch},
-    {"''", mm_per_inch}, {"thou", 0.0254},    {"thousandth", 0.0254}, {"thousandths", 0.0254}, {"mil", 0.0254},
-    {"µm", 0.001},       {"μm", 0.001},       {"um", 0.001},       {"micron", 0.001},    {"microns", 0.001},
-    {"micrometre", 0.001}, {"micrometres", 0.001},
+    {"mm", 1},
+    {"millimetre", 1},
+    {"millimetres", 1},
+    {"cm", 10},
+    {"in", mm_per_inch},
+    {"inch", mm_per_inch},
+    {"inches", mm_per_inch},
+    {"\"", mm_per_inch},
+    {"″", mm_per_inch},
+    {"”", mm_per_inch},
+    {"''", mm_per_inch},
+    {"thou", 0.0254},
+    {"thousandth", 0.0254},
+    {"thousandths", 0.0254},
+    {"mil", 0.0254},
+    {"µm", 0.001},
+    {"μm", 0.001},
+    {"um", 0.001},
+    {"micron", 0.001},
+    {"microns", 0.001},
+    {"micrometre", 0.001},
+    {"micrometres", 0.001},
 }};
 
 constexpr std::array<UnitEntry, 9> feed_units{{
-    {"mm/min", 1}, {"mm/s", 60}, {"m/min", 1000}, {"in/min", mm_per_inch}, {"in/s", 60 * mm_per_inch},
-    {"inch/min", mm_per_inch}, {"ipm", mm_per_inch}, {"\"/min", mm_per_inch}, {"mm/sec", 60},
+    {"mm/min", 1},
+    {"mm/s", 60},
+    {"m/min", 1000},
+    {"in/min", mm_per_inch},
+    {"in/s", 60 * mm_per_inch},
+    {"inch/min", mm_per_inch},
+    {"ipm", mm_per_inch},
+    {"\"/min", mm_per_inch},
+    {"mm/sec", 60},
 }};
 
-template<std::size_t n>
-std::optional<double> factorOf(std::array<UnitEntry, n> const& table, std::string const& name) {
+template<std::size_t n> std::optional<double> factorOf(std::array<UnitEntry, n> const& table, std::string const& name) {
     for (auto const& unit : table)
         if (name == unit.name) return unit.mm;
     return std::nullopt;

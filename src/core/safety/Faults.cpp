@@ -35,7 +35,10 @@ constexpr std::array<Fault, 14> table{{
     {"metric_left", "Metric mode was left on", [](World& w) { w.memory.modes.units = UnitSystem::Metric; }},
     {"incremental_left", "Incremental mode was left on", [](World& w) { w.memory.modes.absolute = false; }},
     {"shift_left", "A G92 shift was left on", [](World& w) { w.memory.shift_mm[2] = 2.5; }},
-    {"false_contact", "A false contact on the way down", [](World& w) { w.false_contacts.push_back({plateTop(w) + 4, 0.02}); }},
+    {"false_contact", "A false contact on the way down",
+     [](World& w) {
+         w.false_contacts.push_back({plateTop(w) + 4, 0.02});
+     }},
     {"plate_left", "The plate is forgotten on the work", [](World& w) { forget(w, {Act::TakePlate}); }},
     {"clip_left", "The clip is forgotten on the tool", [](World& w) { forget(w, {Act::TakeClip}); }},
 }};

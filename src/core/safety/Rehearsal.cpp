@@ -17,8 +17,8 @@ constexpr double assumed_stock_mm = 20;
 
 } // namespace
 
-Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
-                                    std::set<std::string> const& leave_out) {
+Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource const& readings,
+                                    shop::ZeroSetup const& setup, std::set<std::string> const& leave_out) {
     auto zero = zeroing::plateZero(book, readings, setup);
     if (!zero) return Failure(zero.error());
     auto const plan = macros::planPlateZero(*zero);
@@ -26,10 +26,16 @@ Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource 
     auto recipe = macros::plateZeroRecipe(*zero);
     if (!recipe) return Failure(recipe.error());
     auto const& machine = zero->machine;
-    machine::Belief belief{machine, zero->plate, zero->assembly, zero->thickness.mm, setup.stock_thickness_mm.value_or(assumed_stock_mm),
-                           zero->chain ? zero->chain->sum().mm : assumedZero_mm(machine), (plan->least_gap_mm + plan->most_gap_mm) / 2};
+    machine::Belief belief{machine,
+                           zero->plate,
+                           zero->assembly,
+                           zero->thickness.mm,
+                           setup.stock_thickness_mm.value_or(assumed_stock_mm),
+                           zero->chain ? zero->chain->sum().mm : assumedZero_mm(machine),
+                           (plan->least_gap_mm + plan->most_gap_mm) / 2};
     auto const chosen = recipe->without(leave_out);
-    Rehearsal made{std::move(*zero), *plan, macros::printParametric(chosen, machine.homed_parameter), machine::asBelieved(belief)};
+    Rehearsal made{std::move(*zero), *plan, macros::printParametric(chosen, machine.homed_parameter),
+                   machine::asBelieved(belief)};
     made.world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
     made.world.person.pauses = chosen.acts(machine.homed_parameter.has_value());
     return made;

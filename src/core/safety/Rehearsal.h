@@ -18,8 +18,8 @@ struct Rehearsal {
 };
 
 /// `leave_out`: ids of the recipe's steps to leave out.
-Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
-                                    std::set<std::string> const& leave_out = {});
+Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource const& readings,
+                                    shop::ZeroSetup const& setup, std::set<std::string> const& leave_out = {});
 
 /// The dialect of a world or a machine, with what its owner found out about it.
 controller::Dialect dialectOf(std::string const& id, std::optional<int> homed_parameter);

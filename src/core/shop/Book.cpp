@@ -10,7 +10,9 @@ namespace steady::shop {
 
 void Book::put(std::int64_t id, Entity value) {
     reserve(id);
-    std::visit([&]<class T>(T& entity) { std::get<Map<T>>(m_maps)[Id<T>{id}] = std::make_shared<T const>(std::move(entity)); }, value);
+    std::visit(
+        [&]<class T>(T& entity) { std::get<Map<T>>(m_maps)[Id<T>{id}] = std::make_shared<T const>(std::move(entity)); },
+        value);
 }
 
 void Book::retire(std::int64_t id) {
@@ -31,6 +33,15 @@ BookInfo Book::info() const {
     return infos.empty() ? BookInfo{"Untitled", UnitSystem::Metric} : *infos.begin()->second;
 }
 
+Book Book::in(UnitSystem units) const {
+    Book seen = *this;
+    auto own = info();
+    own.units = units;
+    auto const id = first<BookInfo>();
+    seen.put(id ? id.value : nextId(), own);
+    return seen;
+}
+
 std::size_t Book::size() const {
     return std::apply([](auto const&... map) { return (map.size() + ...); }, m_maps);
 }
@@ -38,7 +49,8 @@ std::size_t Book::size() const {
 Findings Book::check() const {
     Findings found;
     auto require = [&]<class T>(std::string const& who, Id<T> id) {
-        if (id && !find(id)) found.push_back(toFinding({Code::BadReference, {who}, fmt::format("{} (number {})", who, id.value), ""}));
+        if (id && !find(id))
+            found.push_back(toFinding({Code::BadReference, {who}, fmt::format("{} (number {})", who, id.value), ""}));
     };
     for (auto const& [id, plate] : all<TouchPlate>()) {
         require("The plate " + plate->name, plate->thickness);

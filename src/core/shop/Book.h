@@ -39,13 +39,17 @@ public:
     void retire(std::int64_t id);
 
     BookInfo info() const;
+    /// The same book as seen in other units: sentences are made in them.
+    Book in(UnitSystem units) const;
     UnitSystem units() const { return info().units; }
     /// Every reference that leads nowhere.
     Findings check() const;
     std::size_t size() const;
 
 private:
-    std::tuple<Map<BookInfo>, Map<Machine>, Map<Instrument>, Map<TouchPlate>, Map<Assembly>, Map<Study>, Map<Contact>, Map<ZeroSetup>> m_maps;
+    std::tuple<Map<BookInfo>, Map<Machine>, Map<Instrument>, Map<TouchPlate>, Map<Assembly>, Map<Study>, Map<Contact>,
+               Map<ZeroSetup>>
+        m_maps;
     std::int64_t m_next_id = 1;
 };
 

@@ -8,10 +8,13 @@ Result<Book> apply(Book const& book, Change& change) {
     std::erase_if(change.puts, [&](Change::Put const& put) { return put.value && book.holds(put.id, *put.value); });
     Book next = book;
     for (auto const& put : change.puts) {
-        if (put.value) next.put(put.id, *put.value);
-        else next.retire(put.id);
+        if (put.value)
+            next.put(put.id, *put.value);
+        else
+            next.retire(put.id);
     }
-    if (auto const found = next.check(); !found.empty()) return fail(Code::BadReference, found.front().where, found.front().where.place);
+    if (auto const found = next.check(); !found.empty())
+        return fail(Code::BadReference, found.front().where, found.front().where.place);
     return next;
 }
 

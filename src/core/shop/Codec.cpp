@@ -110,7 +110,9 @@ struct Writer {
         at = nullptr;
         if (value) write(at, *value);
     }
-    template<class E> requires std::is_enum_v<E> void write(Json& at, E value) { at = EnumWords<E>::words[static_cast<int>(value)]; }
+    template<class E>
+    requires std::is_enum_v<E>
+    void write(Json& at, E value) { at = EnumWords<E>::words[static_cast<int>(value)]; }
     void write(Json& at, AxisTravel& value) {
         at = Json::object();
         Writer inner{at};
@@ -127,11 +129,19 @@ struct Reader {
     void operator()(char const* key, auto& value) {
         if (auto const found = in.find(key); found != in.end() && !error) read(*found, key, value);
     }
-    void refuse(std::string const& key, char const* expected) { error = Error{Code::BadSchema, {place}, key, expected}; }
+    void refuse(std::string const& key, char const* expected) {
+        error = Error{Code::BadSchema, {place}, key, expected};
+    }
 
-    void read(Json const& at, std::string const& key, std::string& value) { at.is_string() ? void(value = at) : refuse(key, "a text"); }
-    void read(Json const& at, std::string const& key, double& value) { at.is_number() ? void(value = at) : refuse(key, "a number"); }
-    void read(Json const& at, std::string const& key, int& value) { at.is_number_integer() ? void(value = at) : refuse(key, "a whole number"); }
+    void read(Json const& at, std::string const& key, std::string& value) {
+        at.is_string() ? void(value = at) : refuse(key, "a text");
+    }
+    void read(Json const& at, std::string const& key, double& value) {
+        at.is_number() ? void(value = at) : refuse(key, "a number");
+    }
+    void read(Json const& at, std::string const& key, int& value) {
+        at.is_number_integer() ? void(value = at) : refuse(key, "a whole number");
+    }
     void read(Json const& at, std::string const& key, std::int64_t& value) {
         at.is_number_integer() ? void(value = at) : refuse(key, "a whole number");
     }
@@ -143,7 +153,9 @@ struct Reader {
         read(at, key, inner);
         value = inner;
     }
-    template<class E> requires std::is_enum_v<E> void read(Json const& at, std::string const& key, E& value) {
+    template<class E>
+    requires std::is_enum_v<E>
+    void read(Json const& at, std::string const& key, E& value) {
         auto const word = at.is_string() ? at.get<std::string>() : std::string();
         int i = 0;
         for (auto const* known : EnumWords<E>::words) {

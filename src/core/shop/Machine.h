@@ -25,7 +25,7 @@ enum class SpindleSwitch { Controller, Hand };
 
 struct Machine {
     std::string name;
-    std::array<AxisTravel, 3> axes; ///< X, Y, Z
+    std::array<AxisTravel, 3> axes;        ///< X, Y, Z
     UnitSystem units = UnitSystem::Metric; ///< of the controller
     std::string dialect = "parametric";
     std::optional<int> homed_parameter; ///< parameter that reads 1 once homed; none: macros ask

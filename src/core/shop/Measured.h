@@ -18,8 +18,8 @@ struct Contact {
     double value_mm = 0; ///< in `frame`
     Frame frame = Frame::Machine;
     std::string as_typed;
-    int work_offset = 1;                       ///< active when a work Z was read
-    std::optional<double> work_offset_z_mm;    ///< machine Z of that offset's zero
+    int work_offset = 1;                    ///< active when a work Z was read
+    std::optional<double> work_offset_z_mm; ///< machine Z of that offset's zero
     Id<Assembly> assembly;
     Id<TouchPlate> plate;
     double feed_mm_min = 0; ///< 0: not known

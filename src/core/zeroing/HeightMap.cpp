@@ -16,10 +16,12 @@ constexpr std::size_t most_breaks = 2;
 
 } // namespace
 
-HeightMap::HeightMap(std::vector<double> heights, std::vector<std::pair<double, double>> const& wanted, double top_y, double bottom_y)
+HeightMap::HeightMap(std::vector<double> heights, std::vector<std::pair<double, double>> const& wanted, double top_y,
+                     double bottom_y)
     : m_heights(std::move(heights)), m_top_y(top_y), m_bottom_y(bottom_y) {
     std::sort(m_heights.begin(), m_heights.end());
-    m_heights.erase(std::unique(m_heights.begin(), m_heights.end(), [](double a, double b) { return b - a < 1e-9; }), m_heights.end());
+    m_heights.erase(std::unique(m_heights.begin(), m_heights.end(), [](double a, double b) { return b - a < 1e-9; }),
+                    m_heights.end());
     for (std::size_t i = 1; i < m_heights.size(); ++i) m_gaps.push_back({m_heights[i - 1], m_heights[i]});
     int const most = static_cast<int>(std::min(most_breaks, m_gaps.size() > 1 ? m_gaps.size() - 1 : 0));
     for (int breaks = 0; breaks <= most; ++breaks) {
@@ -31,7 +33,9 @@ HeightMap::HeightMap(std::vector<double> heights, std::vector<std::pair<double, 
 void HeightMap::place(int breaks) {
     std::vector<std::size_t> order(m_gaps.size());
     std::iota(order.begin(), order.end(), 0U);
-    std::stable_sort(order.begin(), order.end(), [&](auto a, auto b) { return m_gaps[a].high_mm - m_gaps[a].low_mm > m_gaps[b].high_mm - m_gaps[b].low_mm; });
+    std::stable_sort(order.begin(), order.end(), [&](auto a, auto b) {
+        return m_gaps[a].high_mm - m_gaps[a].low_mm > m_gaps[b].high_mm - m_gaps[b].low_mm;
+    });
     double rest_mm = 0;
     for (std::size_t i = 0; i < order.size(); ++i) {
         auto& gap = m_gaps[order[i]];

@@ -10,13 +10,14 @@ namespace steady::zeroing {
 class HeightMap {
 public:
     struct Gap {
-        double low_mm, high_mm;     ///< heights that matter on either side
+        double low_mm, high_mm; ///< heights that matter on either side
         bool broken = false;
         double low_y = 0, high_y = 0;
     };
 
     /// `heights`: everything that has a rung or an arrow's end; `wanted`: pairs whose distance must stay readable.
-    HeightMap(std::vector<double> heights, std::vector<std::pair<double, double>> const& wanted, double top_y, double bottom_y);
+    HeightMap(std::vector<double> heights, std::vector<std::pair<double, double>> const& wanted, double top_y,
+              double bottom_y);
 
     double y(double height_mm) const;
     std::vector<Gap> const& gaps() const { return m_gaps; } ///< from below

@@ -36,16 +36,35 @@ struct Layout {
         rung("contact", content.chain.terms.front().label, content.chain.terms.front().value_mm);
         rung("zero", content.chain.label, zero_z(), true);
         if (content.stock_thickness_mm) rung("table", "table", zero_z() - *content.stock_thickness_mm);
-        std::stable_sort(scene.rungs.begin(), scene.rungs.end(), [](Rung const& a, Rung const& b) { return a.z_mm > b.z_mm; });
+        std::stable_sort(scene.rungs.begin(), scene.rungs.end(),
+                         [](Rung const& a, Rung const& b) { return a.z_mm > b.z_mm; });
 
         double at = content.chain.terms.front().value_mm;
         for (std::size_t i = 1; i < content.chain.terms.size(); ++i) {
             auto const& term = content.chain.terms[i];
-            scene.arrows.push_back({term.key, term.label, lengthNumber(term.value_mm, content.units, Sign::Always), at, at + term.value_mm, 0, 0, 0, {}, true});
+            scene.arrows.push_back({term.key,
+                                    term.label,
+                                    lengthNumber(term.value_mm, content.units, Sign::Always),
+                                    at,
+                                    at + term.value_mm,
+                                    0,
+                                    0,
+                                    0,
+                                    {},
+                                    true});
             at += term.value_mm;
         }
         if (content.stock_thickness_mm)
-            scene.arrows.push_back({"stock", "work thickness", number(*content.stock_thickness_mm), zero_z(), zero_z() - *content.stock_thickness_mm, 0, 0, 0, {}, false});
+            scene.arrows.push_back({"stock",
+                                    "work thickness",
+                                    number(*content.stock_thickness_mm),
+                                    zero_z(),
+                                    zero_z() - *content.stock_thickness_mm,
+                                    0,
+                                    0,
+                                    0,
+                                    {},
+                                    false});
     }
 
     HeightMap map() const {
@@ -83,11 +102,17 @@ struct Layout {
     }
 
     void columns() {
-        double const tick_width = std::max(measure("−000", TextRole::Tick).width, widest(scene.ticks, [](Tick const& t) { return t.text; }, TextRole::Tick));
-        double const arrow_width = std::max(widest(scene.arrows, [](Arrow const& a) { return a.label; }, TextRole::Label),
-                                            widest(scene.arrows, [](Arrow const& a) { return a.value; }, TextRole::Value));
-        double const rung_width = std::max(widest(scene.rungs, [](Rung const& r) { return r.label; }, TextRole::Label),
-                                           widest(scene.rungs, [](Rung const& r) { return r.value; }, TextRole::Value));
+        double const tick_width = std::max(measure("−000", TextRole::Tick).width,
+                                           widest(
+                                               scene.ticks, [](Tick const& t) { return t.text; }, TextRole::Tick));
+        double const arrow_width = std::max(widest(
+                                                scene.arrows, [](Arrow const& a) { return a.label; }, TextRole::Label),
+                                            widest(
+                                                scene.arrows, [](Arrow const& a) { return a.value; }, TextRole::Value));
+        double const rung_width = std::max(widest(
+                                               scene.rungs, [](Rung const& r) { return r.label; }, TextRole::Label),
+                                           widest(
+                                               scene.rungs, [](Rung const& r) { return r.value; }, TextRole::Value));
         scene.scale_x = tick_width + column_gap_px;
         double const arrow_x = scene.scale_x + column_gap_px;
         scene.rung_begin_x = scene.scale_x;
@@ -108,7 +133,8 @@ struct Layout {
         double const line = measure("0", TextRole::Label).height, big = measure("0", TextRole::Value).height;
         std::vector<std::size_t> order(items.size());
         for (std::size_t i = 0; i < order.size(); ++i) order[i] = i;
-        std::stable_sort(order.begin(), order.end(), [&](auto a, auto b) { return centre(items[a]) < centre(items[b]); });
+        std::stable_sort(order.begin(), order.end(),
+                         [&](auto a, auto b) { return centre(items[a]) < centre(items[b]); });
         std::vector<double> wanted;
         for (auto const i : order) wanted.push_back(centre(items[i]));
         double const height = line + big;
@@ -117,23 +143,34 @@ struct Layout {
             auto& item = items[order[k]];
             item.label_box.y = placed[k] - height / 2;
             item.label_box.height = height;
-            item.label_box.width = std::max(measure(item.label, TextRole::Label).width, measure(item.value, TextRole::Value).width);
+            item.label_box.width =
+                std::max(measure(item.label, TextRole::Label).width, measure(item.value, TextRole::Value).width);
         }
     }
 
     void bodies(HeightMap const& heights) {
         double const centre = (picture_left + picture_right) / 2, room = picture_right - picture_left;
         double const plate_width = std::min(room * 0.45, 110.0), work_width = room * 0.8;
-        double const tool_width = std::clamp(content.tool_diameter_mm / std::max(1.0, content.plate_width_mm) * plate_width, 10.0, room * 0.7);
-        auto box = [&](double width, double top, double bottom) { return Rect{centre - width / 2, top, width, std::max(1.0, bottom - top)}; };
-        double const zero_y = heights.y(zero_z()), floor_y = content.stock_thickness_mm ? heights.y(zero_z() - *content.stock_thickness_mm) : scene.height - margin_px / 2;
+        double const tool_width = std::clamp(
+            content.tool_diameter_mm / std::max(1.0, content.plate_width_mm) * plate_width, 10.0, room * 0.7);
+        auto box = [&](double width, double top, double bottom) {
+            return Rect{centre - width / 2, top, width, std::max(1.0, bottom - top)};
+        };
+        double const zero_y = heights.y(zero_z()), floor_y = content.stock_thickness_mm
+                                                                 ? heights.y(zero_z() - *content.stock_thickness_mm)
+                                                                 : scene.height - margin_px / 2;
         double const tip_y = heights.y(tip_z());
         scene.bodies.push_back({"table", Material::Table, box(room, floor_y, scene.height)});
         scene.bodies.push_back({"work", Material::Work, box(work_width, zero_y, floor_y)});
-        if (content.plate_lies) scene.bodies.push_back({"plate", Material::Plate, box(plate_width, heights.y(zero_z() + content.plate_thickness_mm), zero_y)});
-        double const nose_y = std::max(spindle_px, std::min(tip_y - spindle_px, content.tool_length_mm ? heights.y(tip_z() + *content.tool_length_mm) : 0.0));
+        if (content.plate_lies)
+            scene.bodies.push_back(
+                {"plate", Material::Plate, box(plate_width, heights.y(zero_z() + content.plate_thickness_mm), zero_y)});
+        double const nose_y =
+            std::max(spindle_px, std::min(tip_y - spindle_px,
+                                          content.tool_length_mm ? heights.y(tip_z() + *content.tool_length_mm) : 0.0));
         scene.bodies.push_back({"tool", Material::Tool, box(tool_width, std::min(nose_y, tip_y), tip_y)});
-        scene.bodies.push_back({"spindle", Material::Spindle, box(std::max(tool_width + 16, 44.0), 0, std::min(nose_y, tip_y))});
+        scene.bodies.push_back(
+            {"spindle", Material::Spindle, box(std::max(tool_width + 16, 44.0), 0, std::min(nose_y, tip_y))});
     }
 
     LadderScene finish() {
@@ -147,15 +184,18 @@ struct Layout {
         ticks(heights);
         columns();
         words(scene.rungs, [](Rung const& r) { return r.y; });
-        words(scene.arrows, [](Arrow const& a) { return (a.from_y + a.to_y) / 2; });
+        // A term too small to be seen has its words beside the rung, not on it.
+        words(scene.arrows,
+              [](Arrow const& a) { return (a.from_y + a.to_y) / 2 + (std::abs(a.from_y - a.to_y) < 3 ? 26 : 0); });
         bodies(heights);
-        std::string broken;
-        for (auto const& gap : heights.gaps()) {
-            if (!gap.broken) continue;
-            scene.breaks.push_back({gap.low_mm, gap.high_mm, gap.high_y, gap.low_y});
-            broken += fmt::format("{}{} and {}", broken.empty() ? "broken between " : ", and between ", number(gap.low_mm), number(gap.high_mm));
-        }
-        scene.note = broken.empty() ? "to scale" : "to scale, " + broken;
+        for (auto const& gap : heights.gaps())
+            if (gap.broken)
+                scene.breaks.push_back(
+                    {gap.low_mm, gap.high_mm, gap.high_y, gap.low_y,
+                     fmt::format("{} left out", lengthText(gap.high_mm - gap.low_mm, content.units))});
+        scene.note = scene.breaks.empty()       ? "to scale"
+                     : scene.breaks.size() == 1 ? "to scale but for one break"
+                                                : "to scale but for two breaks";
         scene.scale_title = fmt::format("machine Z, {}", content.chain.tool);
         return std::move(scene);
     }

@@ -37,9 +37,9 @@ struct Rect {
 
 struct Rung {
     std::string key, label, value;
-    double z_mm = 0;   ///< machine Z
-    double y = 0;      ///< where the line is
-    Rect label_box;    ///< where its words stand; a leader joins them when they had to move
+    double z_mm = 0;     ///< machine Z
+    double y = 0;        ///< where the line is
+    Rect label_box;      ///< where its words stand; a leader joins them when they had to move
     bool chosen = false; ///< the number that goes into the controller
 };
 
@@ -66,11 +66,12 @@ struct Tick {
 struct Break {
     double from_z_mm = 0, to_z_mm = 0; ///< what is left out, lower and upper
     double top_y = 0, bottom_y = 0;
+    std::string words; ///< “52.218 mm left out”
 };
 
 struct LadderScene {
     double width = 0, height = 0;
-    double scale_x = 0;      ///< the machine-Z scale's line
+    double scale_x = 0; ///< the machine-Z scale's line
     double rung_begin_x = 0, rung_end_x = 0;
     std::string scale_title; ///< “machine Z, tool 3”
     std::string note;        ///< to scale, or what is broken, in words

@@ -30,9 +30,12 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
     chain.simulated = contact.source == shop::Source::Simulated;
     auto const prediction = contact.feed_mm_min > 0 ? predictTouch(result.machine, contact.feed_mm_min) : result.slow;
     chain.terms.push_back({"contact", "plate contact", touched.mm,
-                           chain.simulated ? "simulated" : contact.frame == shop::Frame::Work ? "read as work Z" : "read as machine Z",
+                           chain.simulated                      ? "simulated"
+                           : contact.frame == shop::Frame::Work ? "read as work Z"
+                                                                : "read as machine Z",
                            contact.at_utc_ms});
-    chain.terms.push_back({"thickness", "plate thickness", -result.thickness.mm, thicknessSource(result.thickness, result.units), 0});
+    chain.terms.push_back(
+        {"thickness", "plate thickness", -result.thickness.mm, thicknessSource(result.thickness, result.units), 0});
     if (prediction.lag_mm > worth_a_term_mm)
         chain.terms.push_back({"lag", "input lag", prediction.lag_mm, "debounce and polling at the slow feed", 0});
     auto parts = result.thickness.budget.contributions;
@@ -40,7 +43,8 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
     parts.push_back({"switch, one touch", result.machine.switch_scatter_mm, 1, inf, Shape::Normal});
     parts.push_back({"readout step", step_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
     if (prediction.poll_spread_mm > 0)
-        parts.push_back({"polling of the input", prediction.poll_spread_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
+        parts.push_back(
+            {"polling of the input", prediction.poll_spread_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
     chain.budget = uncertainty::combine(std::move(parts));
     return chain;
 }
@@ -73,8 +77,10 @@ Judgement zeroJudgement(PlateZeroResult const& result) {
     said.headline = chain.simulated ? fmt::format("Practice only: {} on the virtual machine.", width)
                                     : fmt::format("Work zero is good to {}.", width);
     if (chain.simulated) said.severity = Severity::Attention;
-    said.text = chain.simulated ? "This contact was simulated. It is no zero for your machine; touch the plate and type what you read."
-                                : improvement(result);
+    said.text =
+        chain.simulated
+            ? "This contact was simulated. It is no zero for your machine; touch the plate and type what you read."
+            : improvement(result);
     said.why = budgetLines(chain.budget, result.units);
     return said;
 }
@@ -83,23 +89,30 @@ Judgement zeroJudgement(PlateZeroResult const& result) {
 std::optional<Judgement> travelJudgement(PlateZeroResult const& result, MachineZ touched) {
     auto const& z = result.machine.axes[2];
     if (touched.mm >= z.low_mm && touched.mm <= z.high_mm) return std::nullopt;
-    return Judgement{Severity::Bad, "The contact is outside the travel.",
-                     fmt::format("Z goes from {} to {}; the contact says {}. Is it a work Z, or is a sign or a unit wrong?",
-                                 lengthNumber(z.low_mm, result.units), lengthText(z.high_mm, result.units), lengthText(touched.mm, result.units)),
-                     {}};
+    return Judgement{
+        Severity::Bad,
+        "The contact is outside the travel.",
+        fmt::format("Z goes from {} to {}; the contact says {}. Is it a work Z, or is a sign or a unit wrong?",
+                    lengthNumber(z.low_mm, result.units), lengthText(z.high_mm, result.units),
+                    lengthText(touched.mm, result.units)),
+        {}};
 }
 
 Judgement speedJudgement(PlateZeroResult const& result) {
     auto const fast = predictTouch(result.machine, result.feeds.fast_mm_min);
-    return {Severity::Note, fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units), feedText(result.feeds.slow_mm_min, result.units)),
+    return {Severity::Note,
+            fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
+                        feedText(result.feeds.slow_mm_min, result.units)),
             fmt::format("The fast touch presses {} into the plate before it stands; {} is what you accept.",
                         lengthText(fast.overshoot_mm, result.units), lengthText(result.plate.push_in_mm, result.units)),
             {}};
 }
 
 Judgement cautions() {
-    return {Severity::Note, "Before you touch",
-            "Spindle stopped and unable to start. Hand at the stop. Eye protection on. Clip on the tool, wipe plate and tip. "
+    return {Severity::Note,
+            "Before you touch",
+            "Spindle stopped and unable to start. Hand at the stop. Eye protection on. Clip on the tool, wipe plate "
+            "and tip. "
             "Take plate, lead and clip away before anything travels. The maker's manual comes first.",
             {}};
 }
@@ -112,8 +125,8 @@ Result<MachineZ> machineZ(shop::Contact const& contact) {
     return toMachine(WorkZ{contact.value_mm}, MachineZ{*contact.work_offset_z_mm});
 }
 
-Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
-                                  std::optional<shop::Contact> const& contact) {
+Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings,
+                                  shop::ZeroSetup const& setup, std::optional<shop::Contact> const& contact) {
     PlateZeroResult result;
     result.setup = setup;
     result.units = book.units();
@@ -138,10 +151,17 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
         if (auto outside = travelJudgement(result, *touched)) result.judgements.push_back(*outside);
         result.judgements.push_back(zeroJudgement(result));
     } else {
-        result.judgements.push_back({Severity::Note, "No contact yet.",
-                                     "Touch the plate and type the Z that the readout shows, or take a contact from the virtual machine to see how the sum works.", {}});
+        result.judgements.push_back({Severity::Note,
+                                     "No contact yet.",
+                                     "Touch the plate and type the Z that the readout shows, or take a contact from "
+                                     "the virtual machine to see how the sum works.",
+                                     {}});
     }
-    if (!machine) result.judgements.push_back({Severity::Attention, "The machine is assumed.", "Travel, speeds and input are those of a small router until the book knows yours.", {}});
+    if (!machine)
+        result.judgements.push_back({Severity::Attention,
+                                     "The machine is assumed.",
+                                     "Travel, speeds and input are those of a small router until the book knows yours.",
+                                     {}});
     for (auto const& assumption : result.thickness.assumptions)
         result.judgements.push_back({assumption.severity, assumption.text, assumption.remedy, {}});
     result.judgements.push_back(speedJudgement(result));
@@ -149,10 +169,47 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     return result;
 }
 
+std::vector<Judgement> plateJudgements(PlateZeroResult const& zero) {
+    std::vector<Judgement> said;
+    auto const units = zero.units;
+    auto const& t = zero.thickness;
+    auto const width = plusMinusText(t.budget.expanded_95, units);
+    if (t.measured()) {
+        said.push_back({Severity::Note, fmt::format("The plate is {} thick, {}.", lengthText(t.mm, units), width),
+                        "This number, not the nominal one, goes into the macro.", budgetLines(t.budget, units)});
+        double const off = zero.plate.nominal_mm - t.mm;
+        if (std::abs(off) > 0.0005)
+            said.push_back({Severity::Note,
+                            fmt::format("Nominal would be {} off.", lengthText(off, units, Sign::Always)),
+                            fmt::format("With the nominal {} in the macro every job would be cut {} too {}.",
+                                        lengthText(zero.plate.nominal_mm, units), lengthText(std::abs(off), units),
+                                        off > 0 ? "deep" : "shallow"),
+                            {}});
+        if (t.summary.n < 5)
+            said.push_back({Severity::Note,
+                            fmt::format("{} of 5 places measured.", t.summary.n),
+                            "A plate is seldom flat; five places tell its spread.",
+                            {}});
+    } else {
+        said.push_back({Severity::Attention, fmt::format("Thickness is nominal, {}.", width),
+                        "Measure the plate at five places: near the corners and in the middle.",
+                        budgetLines(t.budget, units)});
+    }
+    for (auto const& assumption : t.assumptions)
+        if (t.measured()) said.push_back({assumption.severity, assumption.text, assumption.remedy, {}});
+    if (!zero.assembly.length_mm)
+        said.push_back({Severity::Note,
+                        "The tool's length is not known.",
+                        "It is drawn as 50 mm. Work zero from a plate does not need it.",
+                        {}});
+    return said;
+}
+
 shop::Machine assumedMachine() {
     shop::Machine machine;
     machine.name = "a small router (assumed)";
-    machine.axes = {shop::AxisTravel{0, 600, 5000, 300}, shop::AxisTravel{0, 400, 5000, 300}, shop::AxisTravel{-100, 0, 2000, 200}};
+    machine.axes = {shop::AxisTravel{0, 600, 5000, 300}, shop::AxisTravel{0, 400, 5000, 300},
+                    shop::AxisTravel{-100, 0, 2000, 200}};
     machine.capture = shop::Capture::Polled;
     machine.poll_s = 0.001;
     machine.debounce_s = 0.002;

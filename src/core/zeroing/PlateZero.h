@@ -28,16 +28,20 @@ struct PlateZeroResult {
     shop::Assembly assembly;
     Thickness thickness;
     ProbingFeeds feeds;
-    TouchPrediction slow; ///< at the slow feed
-    std::optional<ZChain> chain; ///< none without a contact
-    std::vector<Judgement> judgements; ///< most important first
+    TouchPrediction slow;                  ///< at the slow feed
+    std::optional<ZChain> chain;           ///< none without a contact
+    std::vector<Judgement> judgements;     ///< most important first
     UnitSystem units = UnitSystem::Metric; ///< of the sentences
 };
 
 /// `contact` overrides the one in the book: a draft, or a simulated one. Missing facts are assumed and named; the only
 /// error is a setup that refers to nothing usable.
-Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
+Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings,
+                                  shop::ZeroSetup const& setup,
                                   std::optional<shop::Contact> const& contact = std::nullopt);
+
+/// What the plate's readings say: how thick, how sure, and what the nominal value would have done.
+std::vector<Judgement> plateJudgements(PlateZeroResult const& zero);
 
 /// Machine Z of a contact, whatever frame it was read in.
 Result<MachineZ> machineZ(shop::Contact const& contact);

@@ -12,8 +12,8 @@ namespace {
 using uncertainty::Contribution;
 using uncertainty::Shape;
 
-constexpr double nominal_half_width_mm = 0.1;  // what sold plates keep to; common practice
-constexpr double assumed_scatter_mm = 0.01;    // caliper by hand; common practice
+constexpr double nominal_half_width_mm = 0.1; // what sold plates keep to; common practice
+constexpr double assumed_scatter_mm = 0.01;   // caliper by hand; common practice
 constexpr double inf = std::numeric_limits<double>::infinity();
 
 Contribution rectangle(std::string name, double half_width_mm) {
@@ -22,7 +22,8 @@ Contribution rectangle(std::string name, double half_width_mm) {
 
 } // namespace
 
-Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings, shop::Instrument const* instrument) {
+Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings,
+                      shop::Instrument const* instrument) {
     std::vector<double> values;
     for (auto const& reading : readings)
         if (!reading.withdrawn) values.push_back(reading.value_mm);
@@ -31,25 +32,32 @@ Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading con
     if (values.empty()) {
         result.mm = plate.nominal_mm;
         result.budget = uncertainty::combine({rectangle("nominal thickness, not measured", nominal_half_width_mm)});
-        result.assumptions.push_back({Severity::Attention, "The plate's thickness is its nominal one, taken as good to ±0.1 mm.",
-                                      "Measure it with a caliper at five places.", {"plate thickness"}});
+        result.assumptions.push_back({Severity::Attention,
+                                      "The plate's thickness is its nominal one, taken as good to ±0.1 mm.",
+                                      "Measure it with a caliper at five places.",
+                                      {"plate thickness"}});
         return result;
     }
     result.mm = result.summary.mean;
     shop::Instrument const assumed{"a caliper", 0.01, 0.03};
     if (!instrument) {
-        result.assumptions.push_back({Severity::Attention, "No instrument is named; a caliper good to ±0.03 mm is assumed.",
-                                      "Name the instrument with its resolution and permissible error.", {"instrument"}});
+        result.assumptions.push_back({Severity::Attention,
+                                      "No instrument is named; a caliper good to ±0.03 mm is assumed.",
+                                      "Name the instrument with its resolution and permissible error.",
+                                      {"instrument"}});
         instrument = &assumed;
     }
     std::vector<Contribution> parts;
     if (values.size() == 1) {
         parts.push_back({"scatter of one reading, assumed", assumed_scatter_mm, 1, inf, Shape::Normal});
-        result.assumptions.push_back({Severity::Note, "One reading says nothing about the spread; ±0.02 mm is assumed for it.",
-                                      "Measure at four more places.", {"plate thickness"}});
+        result.assumptions.push_back({Severity::Note,
+                                      "One reading says nothing about the spread; ±0.02 mm is assumed for it.",
+                                      "Measure at four more places.",
+                                      {"plate thickness"}});
     } else {
-        parts.push_back({fmt::format("scatter of {} readings", values.size()), result.summary.s / std::sqrt(values.size()), 1,
-                         static_cast<double>(values.size() - 1), Shape::Normal});
+        parts.push_back({fmt::format("scatter of {} readings", values.size()),
+                         result.summary.s / std::sqrt(values.size()), 1, static_cast<double>(values.size() - 1),
+                         Shape::Normal});
     }
     parts.push_back(rectangle(instrument->name + ", its step", instrument->resolution_mm / 2));
     parts.push_back(rectangle(instrument->name + ", its permissible error", instrument->permissible_error_mm));

@@ -16,13 +16,14 @@ struct Thickness {
     double mm = 0;
     statistics::Summary summary; ///< of the readings in force; n = 0: nominal is assumed
     uncertainty::Budget budget;
-    Findings assumptions;        ///< what was taken for granted, and what it costs
+    Findings assumptions; ///< what was taken for granted, and what it costs
     bool measured() const { return summary.n > 0; }
 };
 
 /// Sources: scatter of the mean (s/√n, n − 1 degrees of freedom), the instrument's step (step/√12) and its maximum
-/// permissible error (MPE/√3, not reduced by n): JCGM 100:2008, 4.2, F.2.2.1, 4.3.7. Without readings: nominal ± 0.1 mm.
-/// One reading: its scatter is assumed. Withdrawn readings do not count.
-Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings, shop::Instrument const* instrument);
+/// permissible error (MPE/√3, not reduced by n): JCGM 100:2008, 4.2, F.2.2.1, 4.3.7. Without readings: nominal ± 0.1
+/// mm. One reading: its scatter is assumed. Withdrawn readings do not count.
+Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings,
+                      shop::Instrument const* instrument);
 
 } // namespace steady::zeroing

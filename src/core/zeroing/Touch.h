@@ -8,10 +8,10 @@
 namespace steady::zeroing {
 
 struct TouchPrediction {
-    double lag_mm = 0;       ///< pressing reads low by this on the average; add it to the reading
+    double lag_mm = 0;         ///< pressing reads low by this on the average; add it to the reading
     double poll_spread_mm = 0; ///< full width of the uniform spread that polling brings
-    double bound_mm = 0;     ///< every honest touch lies within ± this of the corrected height
-    double overshoot_mm = 0; ///< most that the tip goes on below the trip point before it stands
+    double bound_mm = 0;       ///< every honest touch lies within ± this of the corrected height
+    double overshoot_mm = 0;   ///< most that the tip goes on below the trip point before it stands
     bool operator==(TouchPrediction const&) const = default;
 };
 
@@ -28,7 +28,8 @@ struct ProbingFeeds {
     bool operator==(ProbingFeeds const&) const = default;
 };
 
-/// Fast: at most 300 mm/min and 80 % of the push-in that the plate's owner accepts; slow: a tenth of it (common practice).
+/// Fast: at most 300 mm/min and 80 % of the push-in that the plate's owner accepts; slow: a tenth of it (common
+/// practice).
 ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm);
 
 } // namespace steady::zeroing

@@ -14,10 +14,10 @@
 namespace steady::zeroing {
 
 struct Term {
-    std::string key;     ///< stable name: “contact”, “thickness”, “lag”
-    std::string label;   ///< as people read it
-    double value_mm = 0; ///< as it is added; the first term is a machine Z, the others are lengths
-    std::string source;  ///< where it comes from, in words
+    std::string key;            ///< stable name: “contact”, “thickness”, “lag”
+    std::string label;          ///< as people read it
+    double value_mm = 0;        ///< as it is added; the first term is a machine Z, the others are lengths
+    std::string source;         ///< where it comes from, in words
     std::int64_t at_utc_ms = 0; ///< 0: no date
     bool operator==(Term const&) const = default;
 };

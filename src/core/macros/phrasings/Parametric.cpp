@@ -31,8 +31,12 @@ struct Phrasing {
         double const unit = std::pow(10.0, -decimals);
         return fmt::format("{:.{}f}", std::abs(value) < unit / 2 ? 0.0 : value, decimals);
     }
-    std::string len(double mm) const { return units == UnitSystem::Metric ? number(mm, 4) : number(mm / mm_per_inch, 5); }
-    std::string feed(double mm_min) const { return units == UnitSystem::Metric ? number(mm_min, 1) : number(mm_min / mm_per_inch, 3); }
+    std::string len(double mm) const {
+        return units == UnitSystem::Metric ? number(mm, 4) : number(mm / mm_per_inch, 5);
+    }
+    std::string feed(double mm_min) const {
+        return units == UnitSystem::Metric ? number(mm_min, 1) : number(mm_min / mm_per_inch, 3);
+    }
     static std::string name(Slot slot) { return fmt::format("#{}", first_parameter + slot.number); }
     /// “ - 9.9420” or “ + 0.0008”
     std::string addend(double mm) const { return fmt::format(" {} {}", mm < 0 ? '-' : '+', len(std::abs(mm))); }
@@ -102,7 +106,9 @@ struct Phrasing {
     }
     void operator()(TakeMean const& s) { line(fmt::format("{}=[[{} + {}]/2]", name(s.into), name(s.a), name(s.b))); }
     void operator()(RequireLag const& s) {
-        alarmIf(fmt::format("ABS[{} - {}{}] GT {}", name(s.slow), name(s.fast), addend(-s.expected_mm), len(s.tolerance_mm)), s.alarm);
+        alarmIf(fmt::format("ABS[{} - {}{}] GT {}", name(s.slow), name(s.fast), addend(-s.expected_mm),
+                            len(s.tolerance_mm)),
+                s.alarm);
     }
     void operator()(RequireWindow const& s) {
         alarmIf(fmt::format("[{0} LT {1}] OR [{0} GT {2}]", name(s.slot), len(s.low_mm), len(s.high_mm)), s.alarm);

@@ -1,0 +1,139 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/macros/MacroEditor.h"
+
+#include "app/macros/WordsColumn.h"
+#include "core/gcode/Program.h"
+
+namespace steady::app {
+namespace {
+
+constexpr int current_marker = 1;
+constexpr int finding_marker = 2;
+using gcode::TokenKind;
+
+} // namespace
+
+MacroEditor::MacroEditor(Look const& look, QWidget* parent)
+    : QsciScintilla(parent), m_look(look), m_words(new WordsColumn(look, *this, viewport())) {
+    setObjectName(QStringLiteral("macro.text"));
+    setAccessibleName(QStringLiteral("Text of the macro"));
+    setUtf8(true);
+    setTabWidth(4);
+    SendScintilla(SCI_SETLEXER, SCLEX_CONTAINER);
+    setMarginType(0, NumberMargin);
+    setMarginWidth(1, 0);
+    setWrapMode(WrapNone);
+    setFrameShape(QFrame::NoFrame);
+    SendScintilla(SCI_SETHSCROLLBAR, false);
+    setScrollWidthTracking(true);
+    markerDefine(Background, current_marker);
+    markerDefine(Background, finding_marker);
+    setEolMode(EolUnix);
+    // Tab goes to the next control; a macro needs no tabs.
+    SendScintilla(SCI_CLEARCMDKEY, SCK_TAB);
+    SendScintilla(SCI_CLEARCMDKEY, SCK_TAB + (SCMOD_SHIFT << 16));
+    setTabIndents(false);
+    dress();
+    connect(this, &QsciScintilla::textChanged, this, &MacroEditor::colour);
+    connect(this, &QsciScintillaBase::SCN_UPDATEUI, this, [this](int) { Q_EMIT scrolled(); });
+    connect(&look, &Look::changed, this, [this] {
+        dress();
+        colour();
+    });
+}
+
+void MacroEditor::dress() {
+    auto const& ink = m_look.ink();
+    auto const font = ink.font(Type::Mono);
+    setFont(font);
+    setColor(ink.ink);
+    setPaper(ink.panel);
+    setCaretForegroundColor(ink.ink);
+    setCaretWidth(2);
+    setSelectionBackgroundColor(ink.accent);
+    setSelectionForegroundColor(ink.on_accent);
+    setMarginsBackgroundColor(ink.paper);
+    setMarginsForegroundColor(ink.soft);
+    setMarginsFont(font);
+    setMarkerBackgroundColor(ink.chosen, current_marker);
+    QColor wrong = ink.bad;
+    wrong.setAlpha(60);
+    setMarkerBackgroundColor(wrong, finding_marker);
+    SendScintilla(SCI_STYLECLEARALL);
+    std::pair<TokenKind, QColor> const colours[] = {{TokenKind::Text, ink.ink},       {TokenKind::Comment, ink.soft},
+                                                    {TokenKind::Message, ink.accent}, {TokenKind::Word, ink.ink},
+                                                    {TokenKind::Number, ink.ink},     {TokenKind::Parameter, ink.good},
+                                                    {TokenKind::Operator, ink.ink},   {TokenKind::Function, ink.good},
+                                                    {TokenKind::Flow, ink.attention}, {TokenKind::Error, ink.bad}};
+    auto type = [&](int style) {
+        SendScintilla(SCI_STYLESETFONT, style, font.families().first().toUtf8().constData());
+        SendScintilla(SCI_STYLESETSIZEFRACTIONAL, static_cast<unsigned long>(style),
+                      static_cast<long>(font.pixelSize() * 72 * 100 / 96));
+    };
+    type(STYLE_LINENUMBER);
+    for (int style = 0; style <= static_cast<int>(TokenKind::Error); ++style) {
+        type(style);
+        SendScintilla(SCI_STYLESETFORE, style, colours[style].second);
+        SendScintilla(SCI_STYLESETBACK, style, ink.panel);
+        SendScintilla(SCI_STYLESETBOLD, style,
+                      colours[style].first == TokenKind::Word || colours[style].first == TokenKind::Flow);
+    }
+    SendScintilla(SCI_STYLESETBACK, STYLE_LINENUMBER, ink.paper);
+    SendScintilla(SCI_STYLESETFORE, STYLE_LINENUMBER, ink.soft);
+    setMarginWidth(0, QFontMetrics(font).horizontalAdvance(QStringLiteral("0000")) + 6);
+}
+
+void MacroEditor::colour() {
+    auto const bytes = text().toUtf8();
+    auto const program = gcode::parse(std::string_view(bytes.constData(), static_cast<std::size_t>(bytes.size())));
+    SendScintilla(SCI_STARTSTYLING, 0UL, 0L);
+    SendScintilla(SCI_SETSTYLING, static_cast<unsigned long>(bytes.size()), static_cast<long>(TokenKind::Text));
+    long start = 0;
+    for (std::size_t i = 0; i < program.tokens.size(); ++i) {
+        for (auto const& token : program.tokens[i]) {
+            SendScintilla(SCI_STARTSTYLING, static_cast<unsigned long>(start + token.begin), 0L);
+            SendScintilla(SCI_SETSTYLING, static_cast<unsigned long>(token.length), static_cast<long>(token.kind));
+        }
+        start = SendScintilla(SCI_POSITIONFROMLINE, static_cast<unsigned long>(i + 1));
+    }
+}
+
+void MacroEditor::setMacro(QString const& macro) {
+    if (text() != macro) setText(macro);
+    colour();
+    showLine(0);
+}
+
+void MacroEditor::showLine(int line) {
+    markerDeleteAll(current_marker);
+    m_line = line;
+    if (line <= 0) return;
+    markerAdd(line - 1, current_marker);
+    int const shown = static_cast<int>(SendScintilla(SCI_LINESONSCREEN)), first = firstLine();
+    if (line - 1 < first + 1 || line - 1 > first + shown - 3) setFirstVisibleLine(std::max(0, line - 1 - shown / 2));
+    Q_EMIT scrolled();
+}
+
+void MacroEditor::markFindings(std::vector<int> const& lines) {
+    markerDeleteAll(finding_marker);
+    for (int const line : lines) markerAdd(line - 1, finding_marker);
+}
+
+void MacroEditor::showWords(QMap<int, QString> const& words) { m_words->show(words, m_line); }
+QString MacroEditor::wordsAt(int line) const { return m_words->wordsAt(line); }
+
+void MacroEditor::resizeEvent(QResizeEvent* event) {
+    QsciScintilla::resizeEvent(event);
+    m_words->resize(viewport()->size());
+}
+
+int MacroEditor::lineEnd_px(int line) const {
+    auto const end = SendScintilla(SCI_GETLINEENDPOSITION, static_cast<unsigned long>(line - 1));
+    return static_cast<int>(SendScintilla(SCI_POINTXFROMPOSITION, 0UL, end));
+}
+
+int MacroEditor::firstLine() const { return static_cast<int>(SendScintilla(SCI_GETFIRSTVISIBLELINE)); }
+int MacroEditor::lineHeight() const { return static_cast<int>(SendScintilla(SCI_TEXTHEIGHT, 0UL)); }
+
+} // namespace steady::app

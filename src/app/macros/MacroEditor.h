@@ -1,0 +1,45 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The macro's text, coloured by the core's own tokens, with the line that is being run.
+
+#include "app/ThirdParty.h"
+#include "app/widgets/Look.h"
+
+#include <QMap>
+
+namespace steady::app {
+
+class WordsColumn;
+
+class MacroEditor : public QsciScintilla {
+    Q_OBJECT
+
+public:
+    explicit MacroEditor(Look const& look, QWidget* parent = nullptr);
+    void setMacro(QString const& text);
+    void showLine(int line); ///< from 1; 0: none
+    int firstLine() const;   ///< the first visible one, from 0
+    int lineHeight() const;
+    int lineEnd_px(int line) const; ///< where the words beside a line (from 1) may begin
+    /// What each line did, drawn beside it; by line, from 1.
+    void showWords(QMap<int, QString> const& words);
+    QString wordsAt(int line) const;
+    void markFindings(std::vector<int> const& lines);
+
+Q_SIGNALS:
+    void scrolled();
+
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void dress();
+    void colour();
+
+    Look const& m_look;
+    WordsColumn* m_words;
+    int m_line = 0;
+};
+
+} // namespace steady::app

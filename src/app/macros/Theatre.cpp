@@ -1,0 +1,58 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/macros/Theatre.h"
+
+#include "core/shop/Act.h"
+
+namespace steady::app {
+
+void Theatre::load(std::string const& macro_text, safety::Rehearsal const& rehearsal, machine::World const& world) {
+    m_text = macro_text;
+    m_macro = rehearsal.macro;
+    m_world = world;
+    m_trace.clear();
+    auto const executable =
+        controller::makeExecutable(macro_text, safety::dialectOf(world.dialect, world.homed_parameter));
+    m_findings = executable.findings;
+    m_result = machine::run(executable, world, &m_trace);
+    m_at = 0;
+    m_loaded = true;
+}
+
+void Theatre::clear() {
+    m_loaded = false;
+    m_trace.clear();
+    m_findings.clear();
+    m_at = 0;
+}
+
+double Theatre::tipZ_mm() const { return m_at > 0 ? m_trace[m_at - 1].record.to_mm[2] : m_world.position_mm[2]; }
+
+bool Theatre::plateLies() const {
+    return (m_at > 0 ? m_trace[m_at - 1].plate : m_world.plate.place) == machine::PlatePlace::OnStock;
+}
+
+QMap<int, QString> Theatre::words(UnitSystem units) const {
+    QMap<int, QString> words;
+    std::size_t pause = 0;
+    for (int i = 0; i < m_at; ++i) {
+        auto const& record = m_trace[i].record;
+        auto line = controller::wordsOf(record, units);
+        if (record.kind == controller::Record::Kind::Pause) {
+            std::string acts;
+            if (pause < m_world.person.pauses.size())
+                for (auto const act : m_world.person.pauses[pause])
+                    acts += (acts.empty() ? "" : ", ") + std::string(shop::text(act));
+            ++pause;
+            line = acts.empty() ? "Pauses; the person resumes" : "Pauses; the person " + acts;
+        } else if (record.kind == controller::Record::Kind::Setting) {
+            if (auto const purpose = m_macro.purposeOf(record.line, m_text); !purpose.empty()) line += ": " + purpose;
+        }
+        // A message says itself; only what was done needs words.
+        if (record.kind == controller::Record::Kind::Nothing || record.kind == controller::Record::Kind::End) continue;
+        if (!line.empty()) words.insert(record.line, QString::fromStdString(line));
+    }
+    return words;
+}
+
+} // namespace steady::app

@@ -1,0 +1,46 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// A recorded run that can be stepped through: text, world and trace belong together.
+
+#include "core/safety/Verdict.h"
+
+#include <QMap>
+#include <QString>
+
+namespace steady::app {
+
+class Theatre {
+public:
+    /// Runs the text to its end and keeps the trace; the play begins before its first line.
+    void load(std::string const& macro_text, safety::Rehearsal const& rehearsal, machine::World const& world);
+    void clear();
+    bool loaded() const { return m_loaded; }
+
+    int count() const { return static_cast<int>(m_trace.size()); }
+    int at() const { return m_at; } ///< lines played so far
+    void seek(int lines) { m_at = std::clamp(lines, 0, count()); }
+    bool ended() const { return m_loaded && m_at == count(); }
+
+    machine::RunResult const& result() const { return m_result; }
+    machine::World const& world() const { return m_world; }
+    std::vector<Finding> const& findings() const { return m_findings; }
+    /// The step played last; null before the first.
+    machine::TraceStep const* current() const { return m_at > 0 ? &m_trace[m_at - 1] : nullptr; }
+    double tipZ_mm() const; ///< machine Z of the gauge line now
+    bool plateLies() const;
+    /// Words by line for what has been played.
+    QMap<int, QString> words(UnitSystem units) const;
+
+private:
+    bool m_loaded = false;
+    std::string m_text;
+    macros::PrintedMacro m_macro;
+    machine::World m_world;
+    machine::RunResult m_result;
+    machine::Trace m_trace;
+    Findings m_findings;
+    int m_at = 0;
+};
+
+} // namespace steady::app

@@ -1,0 +1,34 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/MainWindow.h"
+#include "app/shell/Program.h"
+#include "core/base/Words.h"
+
+#include <QApplication>
+#include <QTimer>
+#include <iostream>
+
+/// steady-pin [BOOK]
+int main(int argc, char** argv) {
+    using namespace steady;
+    QApplication const application(argc, argv);
+    app::prepareProgram();
+    app::SystemClock const clock;
+    app::Look look;
+    app::DialogPrompter prompter;
+    auto const path = argc > 1 ? Result<QString>(QString::fromLocal8Bit(argv[1])) : app::usualBook(clock);
+    auto session = path ? store::Session::open(*path, clock, app::authorName())
+                        : Result<std::unique_ptr<store::Session>>(Failure(path.error()));
+    if (!session) {
+        std::cerr << describe(session.error()) << "\n";
+        return 2;
+    }
+    app::MainWindow window(look, prompter, clock, app::authorName());
+    QObject::connect(&window, &app::MainWindow::bookShown, &window,
+                     [](QString const& book) { app::rememberBook(book); });
+    window.setSession(std::move(*session));
+    window.show();
+    // A start under a display server can be tested without a person to close the window.
+    if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT")) QTimer::singleShot(0, &window, &QWidget::close);
+    return QApplication::exec();
+}

@@ -1,0 +1,110 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/Bars.h"
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+
+namespace {
+
+QToolButton* buttonFor(QAction* action, QString const& words, QWidget* parent) {
+    auto* button = new QToolButton(parent);
+    button->setDefaultAction(action);
+    button->setText(words);
+    button->setObjectName(u"top."_s + action->objectName());
+    button->setToolButtonStyle(Qt::ToolButtonTextOnly);
+    button->setAccessibleName(action->text());
+    QObject::connect(action, &QAction::changed, button, [button, words] { button->setText(words); });
+    return button;
+}
+
+} // namespace
+
+TopBar::TopBar(Look const&, Actions const& actions, QWidget* parent) : QWidget(parent) {
+    onSurface(this, Surface::Panel);
+    m_book = styled(new QLabel(this), Type::Title);
+    m_machine = styled(new QLabel(this), Type::Body, Tone::Soft);
+    m_reading =
+        styled(new QLabel(u"Reading only: another window writes to this book"_s, this), Type::Strong, Tone::Attention);
+    auto* menu_button = new QToolButton(this);
+    menu_button->setText(u"Book"_s);
+    menu_button->setObjectName(u"top.book"_s);
+    menu_button->setAccessibleName(u"Book and view menu"_s);
+    menu_button->setShortcut(QKeySequence(u"Alt+B"_s));
+    menu_button->setToolTip(u"Open, copy, undo, view (Alt+B)"_s);
+    menu_button->setPopupMode(QToolButton::InstantPopup);
+    auto* menu = new QMenu(menu_button);
+    for (auto* action : actions.all()) {
+        if (action->objectName() == u"edit.undo"_s || action->objectName() == u"view.metric"_s ||
+            action->objectName() == u"go.kit"_s || action->objectName() == u"app.quit"_s)
+            menu->addSeparator();
+        menu->addAction(action);
+    }
+    menu_button->setMenu(menu);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(20, 7, 16, 7);
+    row->setSpacing(8);
+    row->addWidget(m_book);
+    row->addSpacing(12);
+    row->addWidget(m_machine);
+    row->addWidget(m_reading);
+    row->addStretch();
+    row->addWidget(menu_button);
+    row->addSpacing(8);
+    row->addWidget(buttonFor(actions["view.metric"], u"mm"_s, this));
+    row->addWidget(buttonFor(actions["view.inch"], u"inch"_s, this));
+    row->addSpacing(8);
+    row->addWidget(buttonFor(actions["view.night"], u"night"_s, this));
+}
+
+void TopBar::refresh(Desk const& desk) {
+    m_book->setText(text(desk.book().info().name));
+    auto const* machine = desk.book().find(desk.setup().machine);
+    m_machine->setText(machine ? text(machine->name) : u"no machine yet: a small router is assumed"_s);
+    m_reading->setVisible(!desk.session().writable());
+}
+
+NextBar::NextBar(Look const& look, QAction* go, QWidget* parent) : QWidget(parent) {
+    onSurface(this, Surface::Next);
+    auto* next = styled(new QLabel(u"Next"_s, this), Type::Strong, Tone::NextAccent);
+    m_words = styled(new QLabel(this), Type::Body, Tone::OnNext);
+    m_words->setObjectName(u"next.words"_s);
+    m_words->setWordWrap(true);
+    auto* button = styled(new QPushButton(u"Go there"_s, this), Type::Body, Tone::NextAccent);
+    button->setObjectName(u"next.go"_s);
+    button->setProperty("quiet", true);
+    button->setToolTip(go->toolTip());
+    connect(button, &QPushButton::clicked, go, &QAction::trigger);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(20, 5, 16, 5);
+    row->setSpacing(18);
+    row->addWidget(next);
+    row->addWidget(m_words, 1);
+    row->addWidget(button);
+    setMinimumHeight(look.px(48));
+}
+
+void NextBar::show(std::string const& next) { m_words->setText(text(next)); }
+
+Notice::Notice(Look const&, QWidget* parent) : QWidget(parent) {
+    onSurface(this, Surface::Panel);
+    m_words = styled(new QLabel(this), Type::Body, Tone::Bad);
+    m_words->setObjectName(u"notice.words"_s);
+    m_words->setWordWrap(true);
+    auto* button = new QPushButton(u"Understood"_s, this);
+    button->setObjectName(u"notice.dismiss"_s);
+    connect(button, &QPushButton::clicked, this, &QWidget::hide);
+    auto* row = new QHBoxLayout(this);
+    row->setContentsMargins(20, 6, 16, 6);
+    row->addWidget(m_words, 1);
+    row->addWidget(button);
+    hide();
+}
+
+void Notice::show(QString const& words) {
+    m_words->setText(words);
+    QWidget::show();
+}
+
+} // namespace steady::app

@@ -1,0 +1,170 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/MainWindow.h"
+
+#include "app/kit/KitStation.h"
+#include "app/macros/MacrosStation.h"
+#include "app/shell/Bars.h"
+#include "app/shell/Route.h"
+#include "app/zeroing/ZeroingStation.h"
+#include "core/base/Words.h"
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+
+namespace {
+
+QString const book_filter = u"Books (*.pinbook)"_s;
+
+} // namespace
+
+MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author)
+    : m_look(look), m_prompter(prompter), m_clock(clock), m_author(std::move(author)), m_actions(this) {
+    setWindowTitle(u"Steady Pin"_s);
+    resize(1280, 800);
+    connectActions();
+    connect(&look, &Look::changed, this, [this] {
+        m_look.dress(this);
+        showProgress();
+    });
+}
+
+MainWindow::~MainWindow() = default;
+
+void MainWindow::connectActions() {
+    auto on = [this](char const* id, auto&& act) {
+        connect(m_actions[id], &QAction::triggered, this, std::forward<decltype(act)>(act));
+    };
+    on("book.new", [this] {
+        m_prompter.saveFile(this, u"New book"_s, u"workshop.pinbook"_s, book_filter, [this](QString const& path) {
+            auto session = store::Session::create(path, m_clock, m_author);
+            if (!session) return report(text(describe(session.error())));
+            shop::Change first{"New book", {}, {}, {}};
+            first.put(Id<shop::BookInfo>{1},
+                      shop::BookInfo{QFileInfo(path).completeBaseName().toStdString(), m_look.units()});
+            if (auto done = (*session)->commit(std::move(first)); !done) return report(text(describe(done.error())));
+            setSession(std::move(*session));
+        });
+    });
+    on("book.open", [this] {
+        m_prompter.openFile(this, u"Open a book"_s, book_filter, [this](QString const& path) { openBook(path); });
+    });
+    on("book.copy", [this] {
+        m_prompter.saveFile(this, u"Save a copy"_s, u"copy.pinbook"_s, book_filter, [this](QString const& path) {
+            (void)m_desk->report(m_desk->session().file().saveCopy(path));
+        });
+    });
+    on("edit.undo", [this] { (void)m_desk->report(m_desk->session().undo()); });
+    on("edit.redo", [this] { (void)m_desk->report(m_desk->session().redo()); });
+    on("view.metric", [this] { m_look.setUnits(UnitSystem::Metric); });
+    on("view.inch", [this] { m_look.setUnits(UnitSystem::Inch); });
+    on("view.night", [this] { m_look.setNight(!m_look.night()); });
+    on("view.larger", [this] { m_look.setScale(m_look.scale() * 1.1); });
+    on("view.smaller", [this] { m_look.setScale(m_look.scale() / 1.1); });
+    on("view.normal", [this] { m_look.setScale(1); });
+    for (auto const* id : {"go.kit", "go.zeroing", "go.macros"})
+        on(id, [this, id] { goTo(QString::fromLatin1(id + 3)); });
+    on("go.next", [this] { goTo(text(m_desk->progress().next_station)); });
+    on("zero.simulate", [this] {
+        goTo(u"zeroing"_s);
+        m_zeroing->simulate();
+    });
+    on("macro.run", [this] {
+        goTo(u"macros"_s);
+        m_macros->run();
+    });
+    on("macro.step", [this] {
+        goTo(u"macros"_s);
+        m_macros->stepOne();
+    });
+    on("macro.save", [this] { m_macros->save(); });
+    on("app.quit", [this] { close(); });
+    for (auto const* id : {"view.metric", "view.inch", "view.night"}) m_actions[id]->setCheckable(true);
+}
+
+bool MainWindow::openBook(QString const& path) {
+    auto session = store::Session::open(path, m_clock, m_author);
+    if (!session) {
+        report(text(describe(session.error())));
+        return false;
+    }
+    setSession(std::move(*session));
+    return true;
+}
+
+void MainWindow::setSession(std::unique_ptr<store::Session> session) {
+    auto const path = session->file().path();
+    m_look.setUnits(session->book().units());
+    delete takeCentralWidget(); // the stations go before the desk they stand on
+    m_desk = std::make_unique<Desk>(std::move(session), m_look, m_prompter);
+    build();
+    Q_EMIT bookShown(path);
+}
+
+void MainWindow::build() {
+    auto* central = onSurface(new QWidget, Surface::Paper);
+    auto* column = new QVBoxLayout(central);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    m_top = new TopBar(m_look, m_actions);
+    m_notice = new Notice(m_look);
+    m_zeroing = new ZeroingStation(*m_desk);
+    m_macros = new MacrosStation(*m_desk);
+    m_stations = {new KitStation(*m_desk), m_zeroing, m_macros};
+    m_stack = new QStackedWidget;
+    for (auto* station : m_stations) m_stack->addWidget(station);
+    m_route = new Route(m_look, m_stations);
+    m_next = new NextBar(m_look, m_actions["go.next"]);
+    auto* middle = new QHBoxLayout;
+    middle->setSpacing(0);
+    middle->addWidget(m_route);
+    middle->addWidget(m_stack, 1);
+    column->addWidget(m_top);
+    column->addWidget(m_notice);
+    column->addLayout(middle, 1);
+    column->addWidget(m_next);
+    setCentralWidget(central);
+    connect(m_route, &Route::chosen, this, [this](int index) { goTo(m_stations[index]->id()); });
+    connect(m_desk.get(), &Desk::changed, this, &MainWindow::refresh);
+    connect(m_desk.get(), &Desk::progressChanged, this, &MainWindow::showProgress);
+    connect(m_desk.get(), &Desk::problem, this, &MainWindow::report);
+    goTo(u"kit"_s);
+    m_look.dress(this);
+    showProgress();
+}
+
+void MainWindow::refresh() {
+    for (auto* station : m_stations) station->refresh();
+    m_look.dress(this);
+    showProgress();
+}
+
+void MainWindow::showProgress() {
+    if (!m_desk || !m_top) return;
+    m_top->refresh(*m_desk);
+    m_route->refresh();
+    m_next->show(m_desk->progress().next);
+    m_actions["edit.undo"]->setEnabled(m_desk->session().canUndo());
+    m_actions["edit.redo"]->setEnabled(m_desk->session().canRedo());
+    m_actions["view.metric"]->setChecked(m_look.units() == UnitSystem::Metric);
+    m_actions["view.inch"]->setChecked(m_look.units() == UnitSystem::Inch);
+    m_actions["view.night"]->setChecked(m_look.night());
+}
+
+void MainWindow::report(QString const& words) {
+    if (m_notice) m_notice->show(words);
+}
+
+void MainWindow::goTo(QString const& station) {
+    for (std::size_t i = 0; i < m_stations.size(); ++i) {
+        if (m_stations[i]->id() != station) continue;
+        m_stack->setCurrentIndex(static_cast<int>(i));
+        m_route->setCurrent(static_cast<int>(i));
+        if (!m_stations[i]->isAncestorOf(focusWidget())) m_route->takeFocus(static_cast<int>(i));
+    }
+}
+
+Station* MainWindow::current() const { return m_stations[m_stack->currentIndex()]; }
+
+} // namespace steady::app

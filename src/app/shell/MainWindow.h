@@ -1,0 +1,66 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The window: puts bars, route and stations together for one open book.
+
+#include "app/shell/Actions.h"
+#include "app/shell/Desk.h"
+
+#include <QMainWindow>
+#include <QStackedWidget>
+
+namespace steady::app {
+
+class KitStation;
+class MacrosStation;
+class NextBar;
+class Notice;
+class Route;
+class Station;
+class TopBar;
+class ZeroingStation;
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+public:
+    MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author);
+    ~MainWindow() override;
+
+    /// Shows the book; the one before is closed.
+    void setSession(std::unique_ptr<store::Session> session);
+    /// Opens a file; an error is shown and the present book stays.
+    bool openBook(QString const& path);
+    void goTo(QString const& station);
+    Desk* desk() const { return m_desk.get(); }
+    Station* current() const;
+    MacrosStation* macros() const { return m_macros; }
+
+Q_SIGNALS:
+    /// The book shown now, to be remembered as the last one.
+    void bookShown(QString const& path);
+
+private:
+    void connectActions();
+    void build();
+    void refresh();
+    void showProgress();
+    void report(QString const& words);
+
+    Look& m_look;
+    Prompter& m_prompter;
+    Clock const& m_clock;
+    std::string m_author;
+    Actions m_actions;
+    std::unique_ptr<Desk> m_desk;
+    TopBar* m_top = nullptr;
+    NextBar* m_next = nullptr;
+    Notice* m_notice = nullptr;
+    Route* m_route = nullptr;
+    QStackedWidget* m_stack = nullptr;
+    std::vector<Station*> m_stations;
+    MacrosStation* m_macros = nullptr;
+    ZeroingStation* m_zeroing = nullptr;
+};
+
+} // namespace steady::app

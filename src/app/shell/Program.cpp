@@ -1,0 +1,55 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/Program.h"
+
+#include "app/widgets/LadderAccess.h"
+#include "store/Session.h"
+
+/// The resources live in a static library; outside any namespace, as Qt asks.
+static void initResources() { Q_INIT_RESOURCE(steady_pin); }
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+
+std::int64_t SystemClock::nowUtcMs() const { return QDateTime::currentMSecsSinceEpoch(); }
+
+void prepareProgram() {
+    QApplication::setStyle(u"Fusion"_s);
+    QApplication::setOrganizationName(u"steady-pin"_s);
+    QApplication::setApplicationName(u"steady-pin"_s);
+    QApplication::setApplicationDisplayName(u"Steady Pin"_s);
+    QLocale::setDefault(QLocale::c());
+    initResources();
+    paper::loadFonts();
+    installLadderAccess();
+}
+
+std::string authorName() {
+    auto const name = qEnvironmentVariable("USER");
+    return name.isEmpty() ? "owner" : name.toStdString();
+}
+
+Result<QString> usualBook(Clock const& clock) {
+    QSettings const settings;
+    auto const last = settings.value(u"book/last"_s).toString();
+    if (!last.isEmpty() && QFileInfo(last).isFile()) return last;
+    QDir const folder(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation));
+    auto const path = folder.filePath(u"workshop.pinbook"_s);
+    if (QFileInfo(path).isFile()) return path;
+    if (!folder.mkpath(u"."_s))
+        return fail(Code::FileWrite, {folder.path().toStdString()}, "the folder cannot be made");
+    auto session = store::Session::create(path, clock, authorName());
+    if (!session) return Failure(session.error());
+    shop::Change first{"New book", {}, {}, {}};
+    first.put(Id<shop::BookInfo>{1}, shop::BookInfo{"My workshop", UnitSystem::Metric});
+    if (auto done = (*session)->commit(std::move(first)); !done) return Failure(done.error());
+    return path;
+}
+
+void rememberBook(QString const& path) {
+    QSettings settings;
+    settings.setValue(u"book/last"_s, QFileInfo(path).absoluteFilePath());
+}
+
+} // namespace steady::app

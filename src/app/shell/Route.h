@@ -1,0 +1,49 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The stations in the order of the work, each with its state as shape and word.
+
+#include "app/shell/Station.h"
+
+#include <QAbstractButton>
+
+namespace steady::app {
+
+class RouteItem : public QAbstractButton {
+    Q_OBJECT
+
+public:
+    RouteItem(Look const& look, Station const& station, QWidget* parent = nullptr);
+    void refresh();
+    void setEnds(bool first, bool last);
+    QSize sizeHint() const override { return {m_look.px(172), m_look.px(64)}; }
+
+protected:
+    void paintEvent(QPaintEvent*) override;
+    void focusInEvent(QFocusEvent* event) override;
+
+private:
+    Look const& m_look;
+    Station const& m_station;
+    safety::StationState m_state;
+    bool m_first = false, m_last = false;
+    bool m_by_key = false; ///< focus came by key: shown
+};
+
+class Route : public QWidget {
+    Q_OBJECT
+
+public:
+    Route(Look const& look, std::vector<Station*> const& stations, QWidget* parent = nullptr);
+    void refresh();
+    void setCurrent(int index);
+    void takeFocus(int index) { m_items[index]->setFocus(); }
+
+Q_SIGNALS:
+    void chosen(int index);
+
+private:
+    std::vector<RouteItem*> m_items;
+};
+
+} // namespace steady::app

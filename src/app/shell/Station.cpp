@@ -1,0 +1,74 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/Station.h"
+
+namespace steady::app {
+namespace {
+
+constexpr int entry_px = 250;
+constexpr int judgement_px = 290;
+constexpr int picture_least_px = 430;
+
+QScrollArea* zone(QWidget* content, QWidget* parent) {
+    auto* area = new QScrollArea(parent);
+    area->setWidget(content);
+    area->setWidgetResizable(true);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    area->setFocusPolicy(Qt::NoFocus);
+    area->viewport()->setAutoFillBackground(false);
+    content->setAutoFillBackground(false);
+    return area;
+}
+
+} // namespace
+
+Station::Station(Desk& desk, QString id, QString title) : m_desk(desk), m_id(std::move(id)), m_title(std::move(title)) {
+    setObjectName(m_id);
+    auto* entry = new QWidget;
+    m_entry = new QVBoxLayout(entry);
+    m_entry->setContentsMargins(4, 0, 12, 8);
+    m_entry->setSpacing(12);
+    m_entry_zone = zone(entry, this);
+    m_picture_zone = onSurface(new QFrame(this), Surface::Panel);
+    m_picture = new QVBoxLayout(m_picture_zone);
+    m_picture->setContentsMargins(12, 10, 12, 10);
+    m_picture->setSpacing(8);
+    auto* side = new QWidget;
+    auto* column = new QVBoxLayout(side);
+    column->setContentsMargins(4, 0, 12, 8);
+    column->addWidget(styled(new QLabel(QStringLiteral("Judgement"), side), Type::Heading, Tone::Soft));
+    m_judgement = new JudgementPanel(desk.look(), side);
+    column->addWidget(m_judgement, 1);
+    m_judgement_zone = zone(side, this);
+    m_grid = new QGridLayout(this);
+    m_grid->setContentsMargins(16, 14, 8, 14);
+    m_grid->setHorizontalSpacing(14);
+    arrange();
+}
+
+void Station::addHeading(QString const& words) {
+    m_entry->addWidget(styled(new QLabel(words), Type::Heading, Tone::Soft));
+}
+
+/// Three zones side by side; where they do not fit, the judgement goes below the picture.
+void Station::arrange() {
+    auto const& look = m_desk.look();
+    int const entry = look.px(entry_px), side = look.px(judgement_px);
+    bool const narrow = width() > 0 && width() < entry + side + look.px(picture_least_px);
+    m_entry_zone->setFixedWidth(entry);
+    m_grid->addWidget(m_entry_zone, 0, 0, narrow ? 2 : 1, 1);
+    m_grid->addWidget(m_picture_zone, 0, 1);
+    m_grid->addWidget(m_judgement_zone, narrow ? 1 : 0, narrow ? 1 : 2);
+    m_judgement_zone->setMinimumWidth(narrow ? 0 : side);
+    m_judgement_zone->setMaximumWidth(narrow ? QWIDGETSIZE_MAX : side);
+    m_grid->setColumnStretch(1, 1);
+    m_grid->setRowStretch(0, 3);
+    m_grid->setRowStretch(1, narrow ? 2 : 0);
+}
+
+void Station::resizeEvent(QResizeEvent* event) {
+    QWidget::resizeEvent(event);
+    arrange();
+}
+
+} // namespace steady::app

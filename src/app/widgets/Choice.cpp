@@ -1,0 +1,36 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/widgets/Choice.h"
+
+namespace steady::app {
+
+Chooser::Chooser(Look const& look, QWidget* parent) : QComboBox(parent), m_look(look) {
+    setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    setMinimumContentsLength(6);
+    setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+void Chooser::paintEvent(QPaintEvent* event) {
+    QComboBox::paintEvent(event);
+    QPainter painter(this);
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(m_look.ink().ink, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+    double const x = width() - m_look.px(18), y = height() / 2.0, d = m_look.px(5);
+    painter.drawPolyline(QPolygonF{{x - d, y - d / 2}, {x, y + d / 2}, {x + d, y - d / 2}});
+}
+
+Choice::Choice(QString const& name, QString const& caption, Look const& look, QWidget* parent)
+    : QWidget(parent), m_box(new Chooser(look, this)) {
+    m_box->setObjectName(name);
+    m_box->setAccessibleName(caption);
+    auto* label = styled(new QLabel(caption, this), Type::Body, Tone::Soft);
+    label->setBuddy(m_box);
+    label->setWordWrap(true);
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(3);
+    column->addWidget(label);
+    column->addWidget(m_box);
+}
+
+} // namespace steady::app

@@ -1,0 +1,38 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// A labelled choice: caption above, the list below, the arrow drawn in the theme's ink.
+
+#include "app/widgets/Look.h"
+
+#include <QComboBox>
+#include <QWheelEvent>
+
+namespace steady::app {
+
+class Chooser : public QComboBox {
+    Q_OBJECT
+
+public:
+    explicit Chooser(Look const& look, QWidget* parent = nullptr);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override { event->ignore(); } ///< scrolling past must not change a choice
+
+private:
+    Look const& m_look;
+};
+
+class Choice : public QWidget {
+    Q_OBJECT
+
+public:
+    Choice(QString const& name, QString const& caption, Look const& look, QWidget* parent = nullptr);
+    QComboBox* box() const { return m_box; }
+
+private:
+    Chooser* m_box;
+};
+
+} // namespace steady::app

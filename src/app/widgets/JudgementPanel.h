@@ -1,0 +1,33 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What follows, in sentences; each with its “why” to open.
+
+#include "app/widgets/Look.h"
+#include "core/zeroing/PlateZero.h"
+
+#include <QVBoxLayout>
+#include <vector>
+
+namespace steady::app {
+
+class JudgementPanel : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit JudgementPanel(Look const& look, QWidget* parent = nullptr);
+    void show(std::vector<zeroing::Judgement> const& judgements);
+    /// All sentences, for tests and for reading aloud.
+    QString allText() const;
+
+private:
+    void add(zeroing::Judgement const& judgement, bool first);
+
+    Look const& m_look;
+    QVBoxLayout* m_column;
+    std::vector<zeroing::Judgement> m_shown;
+    bool m_filled = false;
+    QStringList m_open; ///< headlines whose why is open
+};
+
+} // namespace steady::app

@@ -1,0 +1,66 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// How everything looks now: theme, units, size. One object, passed to whoever draws; it announces changes.
+
+#include "core/quantity/Units.h"
+#include "paper/Ink.h"
+
+#include <QObject>
+#include <QString>
+#include <QWidget>
+
+namespace steady::app {
+
+inline QString text(std::string const& s) { return QString::fromStdString(s); }
+
+class Look : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Look(QObject* parent = nullptr);
+
+    paper::Ink const& ink() const { return m_ink; }
+    UnitSystem units() const { return m_units; }
+    bool night() const { return m_night; }
+    double scale() const { return m_scale; }
+    bool motion() const { return m_motion; }
+
+    void setUnits(UnitSystem units);
+    void setNight(bool night);
+    void setScale(double scale); ///< clamped to 0.8 … 2.0
+    void setMotion(bool motion) { m_motion = motion; }
+    int px(int at_normal_size) const { return qRound(at_normal_size * m_scale); }
+
+    /// Fonts and palettes of a widget and all below it, after their type and tone properties.
+    void dress(QWidget* root) const;
+
+Q_SIGNALS:
+    void changed();
+
+private:
+    void load();
+
+    paper::Ink m_ink;
+    UnitSystem m_units = UnitSystem::Metric;
+    bool m_night = false, m_motion = true;
+    double m_scale = 1;
+};
+
+using Type = paper::Ink::Type;
+enum class Tone { Ink, Soft, Accent, Good, Attention, Bad, OnNext, NextAccent };
+
+/// Marks a widget with its type and tone; Look::dress turns them into font and palette.
+template<class W> W* styled(W* widget, Type type, Tone tone = Tone::Ink) {
+    widget->setProperty("type", static_cast<int>(type));
+    widget->setProperty("tone", static_cast<int>(tone));
+    return widget;
+}
+enum class Surface { Paper, Panel, Next };
+template<class W> W* onSurface(W* widget, Surface surface) {
+    widget->setProperty("surface", static_cast<int>(surface));
+    widget->setAutoFillBackground(true);
+    return widget;
+}
+
+} // namespace steady::app

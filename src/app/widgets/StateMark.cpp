@@ -1,0 +1,30 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/widgets/StateMark.h"
+
+namespace steady::app {
+
+void paintMark(QPainter& painter, QPointF centre, double radius, safety::Standing standing, paper::Ink const& ink) {
+    using safety::Standing;
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    QColor const colour = standing == Standing::Proved    ? ink.good
+                          : standing == Standing::Suspect ? ink.attention
+                          : standing == Standing::Failed  ? ink.bad
+                                                          : ink.soft;
+    painter.setPen(QPen(colour, 2));
+    painter.setBrush(standing == Standing::Proved ? QBrush(colour) : QBrush(ink.panel));
+    painter.drawEllipse(centre, radius, radius);
+    QRectF const box(centre.x() - radius, centre.y() - radius, 2 * radius, 2 * radius);
+    if (standing == Standing::Suspect) {
+        painter.setBrush(colour);
+        painter.drawPie(box, 90 * 16, 180 * 16);
+    } else if (standing == Standing::Failed) {
+        double const d = radius * 0.45;
+        painter.drawLine(centre + QPointF(-d, -d), centre + QPointF(d, d));
+        painter.drawLine(centre + QPointF(-d, d), centre + QPointF(d, -d));
+    }
+    painter.restore();
+}
+
+} // namespace steady::app

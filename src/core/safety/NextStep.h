@@ -1,0 +1,28 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The one most useful thing to do now, and why; and how far each station is.
+
+#include "core/shop/Book.h"
+#include "core/zeroing/PlateZero.h"
+
+namespace steady::safety {
+
+enum class Standing { Open, Proved, Suspect, Failed };
+
+struct StationState {
+    Standing standing = Standing::Open;
+    std::string word; ///< a few words, as the route shows them
+    bool operator==(StationState const&) const = default;
+};
+
+struct Progress {
+    StationState kit, zeroing, macros;
+    std::string next;         ///< what to do
+    std::string next_station; ///< “kit”, “zeroing”, “macros”
+};
+
+/// `run_good`: the macro as it stands has been run and set a right zero; none: not run yet.
+Progress progressOf(zeroing::PlateZeroResult const& zero, std::optional<bool> run_good);
+
+} // namespace steady::safety

@@ -1,0 +1,98 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/macros/MacrosStation.h"
+#include "app/shell/MainWindow.h"
+#include "app/shell/Program.h"
+#include "core/base/Words.h"
+#include "demo/DemoBook.h"
+#include "exchange/WorldJson.h"
+
+#include <QApplication>
+#include <QDir>
+#include <QFile>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+// steady-pin-tour BOOK FOLDER: opens the book in the real window, goes through the main job and leaves pictures of
+// each station, the macro, and its run as text and JSON. It serves machines without a display, and the pictures of
+// docs.
+
+namespace {
+
+using namespace steady;
+using namespace Qt::StringLiterals;
+
+/// Answers every “save as” with one path.
+class FixedPrompter : public app::Prompter {
+public:
+    explicit FixedPrompter(QString path) : m_path(std::move(path)) {}
+    void saveFile(QWidget*, QString const&, QString const&, QString const&, Path chosen) override { chosen(m_path); }
+    void openFile(QWidget*, QString const&, QString const&, Path) override {}
+
+private:
+    QString m_path;
+};
+
+bool write(QString const& path, std::string const& bytes) {
+    QFile file(path);
+    return file.open(QIODevice::WriteOnly) &&
+           file.write(QByteArray::fromStdString(bytes)) == static_cast<qint64>(bytes.size());
+}
+
+struct Tour {
+    app::MainWindow& window;
+    app::Look& look;
+    QDir folder;
+    bool good = true;
+
+    void picture(QString const& station, QString const& name) {
+        window.goTo(station);
+        QApplication::processEvents();
+        good = window.grab().toImage().convertToFormat(QImage::Format_RGB32).save(folder.filePath(name)) && good;
+    }
+
+    bool run() {
+        picture(u"kit"_s, u"kit.png"_s);
+        picture(u"zeroing"_s, u"zeroing.png"_s);
+        window.goTo(u"macros"_s);
+        auto* macros = window.macros();
+        macros->run();
+        macros->editor()->setFirstVisibleLine(85); // where the measuring is
+        picture(u"macros"_s, u"macros.png"_s);
+        macros->save();
+        auto const& result = macros->theatre().result();
+        good = write(folder.filePath(u"run.txt"_s), machine::verdictText(result, look.units()) + "\n") && good;
+        good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
+        look.setNight(true);
+        picture(u"zeroing"_s, u"zeroing-night.png"_s);
+        return good;
+    }
+};
+
+} // namespace
+
+int main(int argc, char** argv) {
+    QApplication const application(argc, argv);
+    app::prepareProgram();
+    QApplication::setCursorFlashTime(0);
+    if (argc != 3) {
+        std::cerr << "usage: steady-pin-tour BOOK FOLDER\n";
+        return 2;
+    }
+    QDir const folder(QString::fromLocal8Bit(argv[2]));
+    folder.mkpath(u"."_s);
+    FixedClock const clock(demo::now_utc_ms);
+    app::Look look;
+    look.setMotion(false);
+    FixedPrompter prompter(folder.filePath(u"plate-zero.ngc"_s));
+    auto session = store::Session::open(QString::fromLocal8Bit(argv[1]), clock, "tour");
+    if (!session) {
+        std::cerr << describe(session.error()) << "\n";
+        return 2;
+    }
+    app::MainWindow window(look, prompter, clock, "tour");
+    window.setSession(std::move(*session));
+    window.resize(1280, 800);
+    window.show();
+    return Tour{window, look, folder}.run() ? 0 : 1;
+}

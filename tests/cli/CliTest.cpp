@@ -1,0 +1,153 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Test.h"
+
+#include "cli/Command.h"
+#include "core/base/Json.h"
+#include "demo/DemoBook.h"
+
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+using namespace steady;
+
+namespace {
+
+struct Said {
+    int code;
+    std::string out, err;
+};
+
+Said cli(std::vector<std::string> const& arguments) {
+    std::ostringstream out, err;
+    int const code = cli::runCli(arguments, {out, err});
+    return {code, out.str(), err.str()};
+}
+
+} // namespace
+
+class CliTest : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir m_folder;
+    std::string m_book, m_macro, m_world;
+
+    std::string file(char const* name) { return m_folder.filePath(QLatin1String(name)).toStdString(); }
+    static void save(std::string const& path, std::string const& bytes) {
+        QFile file(QString::fromStdString(path));
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write(QByteArray::fromStdString(bytes)) >= 0);
+    }
+
+private Q_SLOTS:
+    void initTestCase() {
+        m_book = file("demo.pinbook");
+        QVERIFY(demo::writeDemoBook(QString::fromStdString(m_book)));
+        auto const macro = cli({"write", "plate-zero", "--book", m_book});
+        QCOMPARE(macro.code, 0);
+        m_macro = file("plate-zero.ngc");
+        save(m_macro, macro.out);
+        auto const world = cli({"world", "--book", m_book});
+        QCOMPARE(world.code, 0);
+        m_world = file("world.json");
+        save(m_world, world.out);
+    }
+    void writingTwiceGivesTheSameBytes() { QCOMPARE(cli({"write", "plate-zero", "--book", m_book}).out, test::readAll(QString::fromStdString(m_macro)).toStdString()); }
+    void runSaysWhatHappened() {
+        auto const words = cli({"run", m_macro, "--world", m_world});
+        QCOMPARE(words.code, 0);
+        QVERIFY2(words.out.starts_with("completed at line"), words.out.c_str());
+        QVERIFY(words.out.find("Z zero set at −73.159 mm, true −73.159 mm") != std::string::npos);
+        QVERIFY(words.err.empty());
+    }
+    void runAsJson() {
+        auto const said = cli({"run", m_macro, "--world", m_world, "--json"});
+        auto const json = parseJson(said.out, "stdout");
+        QVERIFY(json);
+        QCOMPARE((*json)["outcome"].get<std::string>(), std::string("completed"));
+        QVERIFY(std::abs((*json)["z_zero"]["error_mm"].get<double>()) < 0.001);
+        QCOMPARE(cli({"run", m_macro, "--world", m_world, "--json"}).out, said.out);
+    }
+    void plateEnteredTooThick() {
+        auto const world = file("thin.json");
+        save(world, cli({"world", "--book", m_book, "--fault", "plate_thin"}).out);
+        auto const json = parseJson(cli({"run", m_macro, "--world", world, "--json"}).out, "stdout");
+        QCOMPARE(fmt::format("{:.3f}", (*json)["z_zero"]["error_mm"].get<double>()), std::string("-0.400"));
+        auto const words = cli({"run", m_macro, "--world", world});
+        QCOMPARE(words.code, 0);
+        QVERIFY2(words.out.find("off by −400 µm: too low: it cuts too deep by that") != std::string::npos, words.out.c_str());
+        QCOMPARE(cli({"run", m_macro, "--world", world, "--within", "0.05"}).code, 1);
+        QCOMPARE(cli({"run", m_macro, "--world", m_world, "--within", "0.05"}).code, 0);
+    }
+    void stoppedRunsAreJudgedBad_data() {
+        QTest::addColumn<QString>("fault");
+        QTest::addColumn<QString>("outcome");
+        QTest::newRow("shorted") << QStringLiteral("shorted") << QStringLiteral("refused");
+        QTest::newRow("missing") << QStringLiteral("plate_missing") << QStringLiteral("alarm");
+    }
+    void stoppedRunsAreJudgedBad() {
+        QFETCH(QString, fault);
+        QFETCH(QString, outcome);
+        auto const world = file("fault.json");
+        save(world, cli({"world", "--book", m_book, "--fault", fault.toStdString()}).out);
+        auto const said = cli({"run", m_macro, "--world", world});
+        QCOMPARE(said.code, 1);
+        QVERIFY(said.out.starts_with(outcome.toStdString()));
+    }
+    void leavingOutAProtection() {
+        auto const macro = cli({"write", "plate-zero", "--book", m_book, "--leave-out", "prove-contact"});
+        QCOMPARE(macro.code, 0);
+        auto const path = file("unproved.ngc"), world = file("lead.json");
+        save(path, macro.out);
+        save(world, cli({"world", "--book", m_book, "--leave-out", "prove-contact", "--fault", "lead_off"}).out);
+        auto const said = cli({"run", path, "--world", world});
+        QCOMPARE(said.code, 1);
+        QVERIFY2(said.out.starts_with("collision"), said.out.c_str());
+        auto const unknown = cli({"write", "plate-zero", "--book", m_book, "--leave-out", "hope"});
+        QCOMPARE(unknown.code, 2);
+        QVERIFY(unknown.err.find("prove-contact") != std::string::npos);
+    }
+    void unusableInput_data() {
+        QTest::addColumn<QStringList>("arguments");
+        auto book = QStringLiteral("BOOK"), macro = QStringLiteral("MACRO"), world = QStringLiteral("WORLD");
+        QTest::newRow("nothing") << QStringList{};
+        QTest::newRow("unknown command") << QStringList{QStringLiteral("polish")};
+        QTest::newRow("unknown kind") << QStringList{QStringLiteral("write"), QStringLiteral("poem"), QStringLiteral("--book"), book};
+        QTest::newRow("no such book") << QStringList{QStringLiteral("write"), QStringLiteral("plate-zero"), QStringLiteral("--book"), QStringLiteral("/none.pinbook")};
+        QTest::newRow("macro for a book") << QStringList{QStringLiteral("write"), QStringLiteral("plate-zero"), QStringLiteral("--book"), macro};
+        QTest::newRow("no such macro") << QStringList{QStringLiteral("run"), QStringLiteral("/none.ngc"), QStringLiteral("--world"), world};
+        QTest::newRow("macro for a world") << QStringList{QStringLiteral("run"), macro, QStringLiteral("--world"), macro};
+        QTest::newRow("unknown fault") << QStringList{QStringLiteral("world"), QStringLiteral("--book"), book, QStringLiteral("--fault"), QStringLiteral("gremlins")};
+    }
+    void unusableInput() {
+        QFETCH(QStringList, arguments);
+        std::vector<std::string> list;
+        for (auto const& argument : arguments) {
+            auto const word = argument.toStdString();
+            list.push_back(word == "BOOK" ? m_book : word == "MACRO" ? m_macro : word == "WORLD" ? m_world : word);
+        }
+        auto const said = cli(list);
+        QCOMPARE(said.code, 2);
+        QVERIFY(!said.err.empty());
+    }
+    void helpAndVersion() {
+        auto const help = cli({"--help"});
+        QCOMPARE(help.code, 0);
+        for (auto const* word : {"write", "world", "run", "Exit codes"}) QVERIFY(help.out.find(word) != std::string::npos);
+        QVERIFY(cli({"--version"}).out.find(STEADY_VERSION) != std::string::npos);
+    }
+    void demoBookIsWholeAndSilent() {
+        auto const file = store::BookFile::open(QString::fromStdString(m_book), store::Access::ReadOnly);
+        QVERIFY(file);
+        auto const book = (*file)->load();
+        QVERIFY(book);
+        QCOMPARE(book->info().name, std::string("Tern & Thole"));
+        QCOMPARE(book->all<shop::Assembly>().size(), std::size_t(6));
+        QVERIFY(book->check().empty());
+        auto const history = (*file)->history();
+        QVERIFY(history.size() > 10);
+        for (std::size_t i = 1; i < history.size(); ++i) QVERIFY(history[i - 1].at_utc_ms >= history[i].at_utc_ms);
+    }
+};
+
+STEADY_TEST(CliTest);
+#include "CliTest.moc"

@@ -1,0 +1,152 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Test.h"
+
+#include "core/base/Words.h"
+#include "core/quantity/Frames.h"
+#include "core/quantity/Units.h"
+#include "core/quantity/WorkOffset.h"
+
+using namespace steady;
+
+namespace {
+
+template<class A, class B>
+concept Addable = requires(A a, B b) { a + b; };
+template<class A, class B>
+concept Subtractable = requires(A a, B b) { a - b; };
+
+// Frames are types: what makes no sense does not compile.
+static_assert(!Addable<MachineZ, MachineZ>);
+static_assert(!Addable<MachineZ, WorkZ>);
+static_assert(!Subtractable<MachineZ, WorkZ>);
+static_assert(Addable<MachineZ, Length>);
+static_assert(std::is_same_v<decltype(MachineZ{} - MachineZ{}), Length>);
+static_assert(std::is_same_v<decltype(WorkZ{} - Length{}), WorkZ>);
+
+constexpr auto mm = UnitSystem::Metric;
+constexpr auto inch = UnitSystem::Inch;
+
+} // namespace
+
+class UnitsTest : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void lengthsAsPeopleTypeThem_data() {
+        QTest::addColumn<QString>("typed");
+        QTest::addColumn<bool>("inch_book");
+        QTest::addColumn<double>("mm");
+        auto row = [](char const* name, QString const& typed, bool inch_book, double value) { QTest::newRow(name) << typed << inch_book << value; };
+        row("plain in a metric book", QStringLiteral("9.94"), false, 9.94);
+        row("plain in an inch book", QStringLiteral("0.25"), true, 6.35);
+        row("a typed unit wins over the book", QStringLiteral("9.94 mm"), true, 9.94);
+        row("inch in a metric book", QStringLiteral("0.375in"), false, 9.525);
+        row("inch mark", QStringLiteral("1\""), false, 25.4);
+        row("inch in capitals", QStringLiteral("2 IN"), false, 50.8);
+        row("decimal comma", QStringLiteral("9,94"), false, 9.94);
+        row("comma with nothing before it", QStringLiteral(",5"), false, 0.5);
+        row("fraction", QStringLiteral("1/4\""), false, 6.35);
+        row("fraction in an inch book", QStringLiteral("3/8"), true, 9.525);
+        row("whole and fraction", QStringLiteral("1 1/4 in"), false, 31.75);
+        row("whole-fraction as on drawings", QStringLiteral("1-1/4\""), false, 31.75);
+        row("thou", QStringLiteral("12 thou"), false, 0.3048);
+        row("mil", QStringLiteral("4mil"), false, 0.1016);
+        row("micron sign", QStringLiteral("5 µm"), false, 0.005);
+        row("Greek mu", QStringLiteral("5 μm"), false, 0.005);
+        row("um", QStringLiteral("50um"), true, 0.05);
+        row("centimetre", QStringLiteral("1.2 cm"), false, 12);
+        row("hyphen minus", QStringLiteral("-63.218"), false, -63.218);
+        row("true minus", QStringLiteral("−63.218"), false, -63.218);
+        row("minus, blank, number", QStringLiteral("- 63.218"), false, -63.218);
+        row("plus", QStringLiteral("+3"), false, 3);
+        row("blanks around", QStringLiteral("  7.5  "), false, 7.5);
+        row("no digits after the point", QStringLiteral("7."), false, 7);
+    }
+    void lengthsAsPeopleTypeThem() {
+        QFETCH(QString, typed);
+        QFETCH(bool, inch_book);
+        QFETCH(double, mm);
+        auto const got = parseLength(typed.toStdString(), inch_book ? UnitSystem::Inch : UnitSystem::Metric, "field");
+        QVERIFY2(got, got ? "" : describe(got.error()).c_str());
+        QVERIFY(test::near(got->mm, mm, 1e-12, 1e-14));
+        QCOMPARE(QString::fromStdString(got->as_typed), typed);
+    }
+
+    void nonsenseIsRefusedWithItsPlace_data() {
+        QTest::addColumn<QString>("typed");
+        QTest::addColumn<int>("code");
+        QTest::addColumn<int>("column");
+        auto row = [](char const* name, QString const& typed, Code code, int column) { QTest::newRow(name) << typed << static_cast<int>(code) << column; };
+        row("nothing", QStringLiteral("   "), Code::EmptyText, 0);
+        row("letters", QStringLiteral("abc"), Code::NotANumber, 1);
+        row("doubled minus", QStringLiteral("--63.2"), Code::DoubledSign, 2);
+        row("minus plus", QStringLiteral("- +2"), Code::DoubledSign, 3);
+        row("two points", QStringLiteral("1.2.3"), Code::TwoDecimalMarks, 4);
+        row("grouped digits", QStringLiteral("1,234.5"), Code::TwoDecimalMarks, 6);
+        row("unknown unit", QStringLiteral("5 furlong"), Code::UnknownUnit, 10);
+        row("exponent", QStringLiteral("1e3"), Code::UnknownUnit, 4);
+        row("fraction without unit in a metric book", QStringLiteral("1/4"), Code::FractionNeedsUnit, 4);
+        row("divided by zero", QStringLiteral("1/0\""), Code::ZeroDenominator, 1);
+        row("two numbers", QStringLiteral("12 34"), Code::NotANumber, 1);
+        row("only a minus", QStringLiteral("−"), Code::NotANumber, 2);
+        row("beyond any machine", QStringLiteral("999999999"), Code::OutOfRange, 1);
+    }
+    void nonsenseIsRefusedWithItsPlace() {
+        QFETCH(QString, typed);
+        QFETCH(int, code);
+        QFETCH(int, column);
+        auto const got = parseLength(typed.toStdString(), mm, "plate thickness");
+        QVERIFY(!got);
+        QCOMPARE(static_cast<int>(got.error().code), code);
+        QCOMPARE(got.error().where.column, column);
+        QCOMPARE(got.error().where.place, std::string("plate thickness"));
+        QVERIFY(!sentence(got.error()).empty() && !remedy(got.error().code).empty());
+        QVERIFY(describe(got.error()).find("{") == std::string::npos);
+    }
+
+    void feeds() {
+        QVERIFY(test::near(*parseFeed("600", mm, "feed"), 600, 0));
+        QVERIFY(test::near(*parseFeed("10 mm/s", mm, "feed"), 600, 0));
+        QVERIFY(test::near(*parseFeed("25 in/min", mm, "feed"), 635, 1e-12));
+        QVERIFY(test::near(*parseFeed("10", inch, "feed"), 254, 1e-12));
+        QCOMPARE(parseFeed("0", mm, "feed").error().code, Code::OutOfRange);
+        QCOMPARE(parseFeed("-5", mm, "feed").error().code, Code::OutOfRange);
+        QCOMPARE(parseFeed("5 knots", mm, "feed").error().code, Code::UnknownUnit);
+    }
+
+    void shownWithTrueMinusAndUnit() {
+        QCOMPARE(lengthText(-63.218, mm), std::string("−63.218 mm"));
+        QCOMPARE(lengthText(-63.218, inch), std::string("−2.4889 in"));
+        QCOMPARE(lengthText(0.058, mm, Sign::Always), std::string("+0.058 mm"));
+        QCOMPARE(lengthNumber(-0.0001, mm), std::string("0.000"));
+        QCOMPARE(plusMinusText(0.01234, mm), std::string("±0.012 mm"));
+        QCOMPARE(plusMinusText(0.00001, mm), std::string("±0.001 mm"));
+        QCOMPARE(feedText(250, mm), std::string("250 mm/min"));
+        QCOMPARE(feedText(254, inch), std::string("10.0 in/min"));
+    }
+
+    void whatIsShownReadsBack() {
+        for (double value : {-63.218, 0.001, 12.7, -0.25})
+            for (auto units : {mm, inch}) {
+                auto const back = parseLength(lengthText(value, units), mm, "");
+                QVERIFY(test::near(back->mm, value, units == mm ? 0.0005 : 0.00127));
+            }
+    }
+
+    void workOffsets() {
+        QCOMPARE(workOffsetName(1), std::string("G54"));
+        QCOMPARE(workOffsetName(6), std::string("G59"));
+        QCOMPARE(workOffsetName(9), std::string("G59.3"));
+        for (int n = 1; n <= work_offset_count; ++n) QCOMPARE(workOffsetNumber(workOffsetName(n)), n);
+        QCOMPARE(workOffsetNumber("G53"), 0);
+    }
+
+    void aWorkReadingBecomesMachineZ() {
+        // The readout shows 12.5 with G54 Z at −70: the gauge line is at −57.5.
+        QCOMPARE(toMachine(WorkZ{12.5}, MachineZ{-70}).mm, -57.5);
+    }
+};
+
+STEADY_TEST(UnitsTest);
+#include "UnitsTest.moc"

@@ -1,0 +1,91 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Rows.h"
+#include "support/Test.h"
+
+#include "core/base/Words.h"
+#include "core/safety/Faults.h"
+#include "exchange/WorldJson.h"
+
+#include <nlohmann/json.hpp>
+
+using namespace steady;
+
+class WorldJsonTest : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void worldsReadBackEqual() {
+        for (auto const& fault : safety::faults()) {
+            auto world = test::SmallShop().rehearse().world;
+            fault.apply(world);
+            world.seed = 12345;
+            world.homed_parameter = 5399;
+            auto const json = exchange::toJson(world);
+            auto const back = exchange::worldFromJson(json, "world.json");
+            QVERIFY2(back, back ? "" : describe(back.error()).c_str());
+            QCOMPARE(dumpJson(exchange::toJson(*back)), dumpJson(json));
+        }
+    }
+    void aWorldFromAFileRunsLikeTheOneItCameFrom() {
+        auto const rehearsal = test::SmallShop().rehearse();
+        auto const back = exchange::worldFromJson(exchange::toJson(rehearsal.world), "");
+        auto const a = test::runText(rehearsal.macro.text, rehearsal.world), b = test::runText(rehearsal.macro.text, *back);
+        QCOMPARE(dumpJson(exchange::toJson(a)), dumpJson(exchange::toJson(b)));
+    }
+    void wrongWorldsNameTheField_data() {
+        QTest::addColumn<QString>("path");
+        QTest::addColumn<QString>("value");
+        QTest::newRow("no format") << QStringLiteral("/format") << QStringLiteral("\"other\"");
+        QTest::newRow("newer version") << QStringLiteral("/v") << QStringLiteral("2");
+        QTest::newRow("unknown field") << QStringLiteral("/colour") << QStringLiteral("\"red\"");
+        QTest::newRow("unknown field inside") << QStringLiteral("/tool/colour") << QStringLiteral("1");
+        QTest::newRow("text for a number") << QStringLiteral("/tool/length_mm") << QStringLiteral("\"long\"");
+        QTest::newRow("number for true or false") << QStringLiteral("/homed") << QStringLiteral("1");
+        QTest::newRow("unknown word") << QStringLiteral("/input/circuit") << QStringLiteral("\"sometimes\"");
+        QTest::newRow("unknown act") << QStringLiteral("/operator/pauses") << QStringLiteral("[[\"dance\"]]");
+        QTest::newRow("two numbers for three") << QStringLiteral("/position_mm") << QStringLiteral("[1, 2]");
+        QTest::newRow("offset that is none") << QStringLiteral("/controller/work_offset_active") << QStringLiteral("12");
+        QTest::newRow("negative seed") << QStringLiteral("/seed") << QStringLiteral("-1");
+    }
+    void wrongWorldsNameTheField() {
+        QFETCH(QString, path);
+        QFETCH(QString, value);
+        auto json = exchange::toJson(test::SmallShop().rehearse().world);
+        json[Json::json_pointer(path.toStdString())] = Json::parse(value.toStdString());
+        auto const refused = exchange::worldFromJson(json, "world.json");
+        QVERIFY(!refused);
+        QCOMPARE(refused.error().where.place, std::string("world.json"));
+        auto const field = path.section(QLatin1Char('/'), -1).toStdString();
+        QVERIFY2(sentence(refused.error()).find(field) != std::string::npos, sentence(refused.error()).c_str());
+        QVERIFY(!exchange::worldFromJson(Json::array(), "world.json"));
+    }
+    void resultHasWhatScriptsNeed() {
+        auto rehearsal = test::SmallShop().rehearse();
+        rehearsal.world.plate.thickness_mm -= 0.4;
+        auto const json = exchange::toJson(test::runText(rehearsal.macro.text, rehearsal.world));
+        for (auto const* key : {"outcome", "where", "work_offsets", "tool_offsets", "parameters", "position_mm", "z_zero", "contacts", "elapsed_s", "paused_s", "moved"})
+            QVERIFY2(json.contains(key), key);
+        QCOMPARE(json["outcome"].get<std::string>(), std::string("completed"));
+        QCOMPARE(json["z_zero"]["wcs"].get<std::string>(), std::string("G54"));
+        QVERIFY(test::near(json["z_zero"]["error_mm"], -0.4, 0.0005));
+        QVERIFY(test::near(json["z_zero"]["set_mm"].get<double>() - json["z_zero"]["true_mm"].get<double>(), json["z_zero"]["error_mm"], 1e-12));
+        QVERIFY(json["parameters"].contains("105"));
+        QCOMPARE(json["contacts"].size(), std::size_t(5)); // flank, fast, slow, slow, in the hand
+    }
+    void theDocumentedExampleRuns() {
+        // docs/formats.md carries a world in a fenced block; it must stay true.
+        auto const text = test::readAll(test::sourcePath("docs/formats.md")).toStdString();
+        auto const begin = text.find("```json\n") + 8;
+        auto const json = parseJson(text.substr(begin, text.find("```", begin) - begin), "docs/formats.md");
+        QVERIFY2(json, json ? "" : describe(json.error()).c_str());
+        auto const world = exchange::worldFromJson(*json, "docs/formats.md");
+        QVERIFY2(world, world ? "" : describe(world.error()).c_str());
+        auto const result = test::runText("G91\nG38.3 Z-15 F60\n", *world);
+        QCOMPARE(result.outcome, controller::Outcome::Completed);
+        QCOMPARE(result.contacts.size(), std::size_t(1));
+    }
+};
+
+STEADY_TEST(WorldJsonTest);
+#include "WorldJsonTest.moc"

@@ -1,0 +1,324 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Test.h"
+
+#include "core/base/Words.h"
+#include "store/Session.h"
+#include "store/Sql.h"
+
+#include <QCryptographicHash>
+#include <csignal>
+#include <sys/resource.h>
+
+using namespace steady;
+using namespace steady::shop;
+using store::Access;
+using store::BookFile;
+using store::Session;
+
+namespace {
+
+QByteArray hashOf(QString const& path) {
+    QByteArray all;
+    for (auto const* tail : {"", "-wal"}) {
+        auto const name = path + QLatin1String(tail);
+        if (QFile::exists(name)) all += test::readAll(name) + '|';
+    }
+    return QCryptographicHash::hash(all, QCryptographicHash::Sha256);
+}
+
+/// Runs SQL on a file behind the store's back.
+void tamper(QString const& path, QString const& statement) {
+    {
+        auto database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), QStringLiteral("tamper"));
+        database.setDatabaseName(path);
+        QVERIFY(database.open());
+        QVERIFY(store::sql(database, statement));
+    }
+    QSqlDatabase::removeDatabase(QStringLiteral("tamper"));
+}
+
+} // namespace
+
+class BookFileTest : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir m_folder;
+    int m_count = 0;
+    FixedClock m_clock{1'000'000};
+
+    QString fresh() { return m_folder.filePath(QStringLiteral("book%1.pinbook").arg(++m_count)); }
+    std::unique_ptr<Session> make(QString const& path) {
+        auto session = Session::create(path, m_clock, "tester");
+        if (!session) qFatal("%s", describe(session.error()).c_str());
+        return std::move(*session);
+    }
+    static Change named(std::string what) { return {std::move(what), {}, {}, {}}; }
+
+private Q_SLOTS:
+    void whatIsCommittedIsThereAgain() {
+        auto const path = fresh();
+        {
+            auto session = make(path);
+            auto change = named("instrument and study");
+            change.put(Id<Instrument>{1}, Instrument{"Caliper", 0.01, 0.02});
+            change.put(Id<Study>{2}, Study{"thickness"});
+            change.readings.push_back({{2}, {0, 9.94, "9,94", Source::Measured, 77}});
+            change.readings.push_back({{2}, {0, 9.95, "9.95", Source::Imported, 78}});
+            QVERIFY(session->commit(change));
+        }
+        auto const session = Session::open(path, m_clock, "tester");
+        QVERIFY(session);
+        QCOMPARE((*session)->book().find(Id<Instrument>{1})->name, std::string("Caliper"));
+        auto const readings = (*session)->readings().readings({2});
+        QCOMPARE(readings.size(), std::size_t(2));
+        QCOMPARE(readings[0], (Reading{1, 9.94, "9,94", Source::Measured, 77, false, {}}));
+        QCOMPARE(readings[1].nr, 2);
+        QCOMPARE(readings[1].source, Source::Imported);
+        auto const history = (*session)->file().history();
+        QCOMPARE(history.size(), std::size_t(1));
+        QCOMPARE(history[0].what, std::string("instrument and study"));
+        QCOMPARE(history[0].author, std::string("tester"));
+        QCOMPARE(history[0].at_utc_ms, std::int64_t(1'000'000));
+    }
+    void nothingChangedIsNotRecorded() {
+        auto session = make(fresh());
+        auto change = named("a study");
+        change.put(Id<Study>{1}, Study{"a"});
+        QSignalSpy spy(session.get(), &Session::changed);
+        QVERIFY(session->commit(change));
+        QVERIFY(session->commit(change));
+        QCOMPARE(session->file().lastSeq(), std::int64_t(1));
+        QCOMPARE(spy.count(), 1);
+    }
+    void aWrongReferenceIsRefusedAndNothingIsWritten() {
+        auto session = make(fresh());
+        auto change = named("contact of no tool");
+        change.put(Id<Contact>{1}, Contact{-1, Frame::Machine, "-1", 1, std::nullopt, {99}, {}});
+        auto const refused = session->commit(change);
+        QVERIFY(!refused);
+        QCOMPARE(refused.error().code, Code::BadReference);
+        QCOMPARE(session->file().lastSeq(), std::int64_t(0));
+        QVERIFY(session->book().all<Contact>().empty());
+    }
+    void readingsAreMarkedNeverDropped() {
+        auto const path = fresh();
+        auto session = make(path);
+        auto change = named("readings");
+        change.put(Id<Study>{1}, Study{"thickness"});
+        for (double mm : {9.94, 19.95}) change.readings.push_back({{1}, {0, mm, ""}});
+        QVERIFY(session->commit(change));
+        auto mark = named("withdraw");
+        mark.marks.push_back({{1}, 2, "typed wrong"});
+        QVERIFY(session->commit(mark));
+        auto list = session->readings().readings({1});
+        QVERIFY(!list[0].withdrawn && list[1].withdrawn);
+        QCOMPARE(list[1].cause, std::string("typed wrong"));
+        auto again = named("counts again");
+        again.marks.push_back({{1}, 2, ""});
+        QVERIFY(session->commit(again));
+        QVERIFY(!session->readings().readings({1})[1].withdrawn);
+    }
+    void undoAndRedoAreChangesOfTheirOwn() {
+        auto session = make(fresh());
+        auto first = named("first");
+        first.put(Id<Study>{1}, Study{"one"});
+        first.readings.push_back({{1}, {0, 5, "5"}});
+        QVERIFY(session->commit(first));
+        auto second = named("second");
+        second.put(Id<Study>{1}, Study{"two"});
+        second.put(Id<Instrument>{2}, Instrument{"new"});
+        second.readings.push_back({{1}, {0, 6, "6"}});
+        QVERIFY(session->commit(second));
+
+        QVERIFY(session->undo());
+        QCOMPARE(session->book().find(Id<Study>{1})->what, std::string("one"));
+        QVERIFY(!session->book().find(Id<Instrument>{2}));
+        QVERIFY(session->readings().readings({1})[1].withdrawn);
+        QVERIFY(!session->readings().readings({1})[0].withdrawn);
+        QVERIFY(session->undo());
+        QVERIFY(session->book().all<Study>().empty());
+        QVERIFY(!session->canUndo());
+
+        QVERIFY(session->redo());
+        QVERIFY(session->redo());
+        QVERIFY(!session->canRedo());
+        QCOMPARE(session->book().find(Id<Study>{1})->what, std::string("two"));
+        QCOMPARE(session->book().find(Id<Instrument>{2})->name, std::string("new"));
+        QVERIFY(!session->readings().readings({1})[1].withdrawn);
+        QCOMPARE(session->file().lastSeq(), std::int64_t(6)); // nothing was ever taken out of the file
+        QCOMPARE(session->file().history()[0].undoes, std::int64_t(3));
+        QVERIFY(session->book().nextId() > 2);
+    }
+    void aNewChangeEndsRedo() {
+        auto session = make(fresh());
+        for (auto const* what : {"one", "two"}) {
+            auto change = named(what);
+            change.put(Id<Study>{1}, Study{what});
+            QVERIFY(session->commit(change));
+        }
+        QVERIFY(session->undo());
+        QVERIFY(session->canRedo());
+        auto third = named("three");
+        third.put(Id<Study>{1}, Study{"three"});
+        QVERIFY(session->commit(third));
+        QVERIFY(!session->canRedo());
+    }
+
+    void theLiveConnectionIsDurable() {
+        auto session = make(fresh());
+        QCOMPARE(session->file().pragma(QStringLiteral("journal_mode")), QStringLiteral("wal"));
+        QCOMPARE(session->file().pragma(QStringLiteral("synchronous")), QStringLiteral("2")); // FULL
+        QCOMPARE(session->file().pragma(QStringLiteral("user_version")).toInt(), store::schema_version);
+    }
+
+    void refusedFilesStayAsTheyAre_data() {
+        QTest::addColumn<QString>("what");
+        QTest::addColumn<int>("code");
+        QTest::newRow("missing") << QString() << static_cast<int>(Code::FileMissing);
+        QTest::newRow("text") << QStringLiteral("text") << static_cast<int>(Code::FileForeign);
+        QTest::newRow("empty") << QStringLiteral("empty") << static_cast<int>(Code::FileForeign);
+        QTest::newRow("another program's database") << QStringLiteral("foreign") << static_cast<int>(Code::FileForeign);
+        QTest::newRow("newer") << QStringLiteral("newer") << static_cast<int>(Code::FileNewer);
+        QTest::newRow("cut short") << QStringLiteral("cut") << static_cast<int>(Code::FileDamaged);
+        QTest::newRow("body unreadable") << QStringLiteral("body") << static_cast<int>(Code::FileDamaged);
+        QTest::newRow("reference to nothing") << QStringLiteral("reference") << static_cast<int>(Code::FileDamaged);
+    }
+    void refusedFilesStayAsTheyAre() {
+        QFETCH(QString, what);
+        QFETCH(int, code);
+        auto const path = fresh();
+        auto write = [&](QByteArray const& bytes) {
+            QFile file(path);
+            QVERIFY(file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size());
+        };
+        if (what == QStringLiteral("text")) write("not a book at all, but long enough to have a header");
+        if (what == QStringLiteral("empty")) write("");
+        if (what == QStringLiteral("foreign")) tamper(path, QStringLiteral("CREATE TABLE songs(name)"));
+        if (what == QStringLiteral("newer") || what == QStringLiteral("cut") || what == QStringLiteral("body") || what == QStringLiteral("reference")) {
+            auto session = make(path);
+            auto change = named("study");
+            change.put(Id<Study>{1}, Study{"thickness"});
+            change.put(Id<Assembly>{2}, Assembly{});
+            change.put(Id<Contact>{3}, Contact{-1, Frame::Machine, "-1", 1, std::nullopt, {2}, {}});
+            QVERIFY(session->commit(change));
+        }
+        if (what == QStringLiteral("newer")) tamper(path, QStringLiteral("PRAGMA user_version = 99"));
+        if (what == QStringLiteral("body")) tamper(path, QStringLiteral("UPDATE revision SET body = '{broken' WHERE entity = 1"));
+        if (what == QStringLiteral("reference")) tamper(path, QStringLiteral("UPDATE revision SET body = NULL WHERE entity = 2"));
+        if (what == QStringLiteral("cut")) write(test::readAll(path).left(700));
+        auto const before = hashOf(path);
+        for (auto const access : {Access::ReadWrite, Access::ReadOnly}) {
+            auto file = BookFile::open(path, access);
+            auto const problem = file ? (*file)->load().error() : file.error();
+            QCOMPARE(static_cast<int>(problem.code), code);
+            QVERIFY(!describe(problem).empty());
+        }
+        auto const session = Session::open(path, m_clock, "x");
+        QVERIFY(!session);
+        QCOMPARE(hashOf(path), before);
+    }
+    void creatingNeverOverwrites() {
+        auto const path = fresh();
+        (void)make(path);
+        auto const again = Session::create(path, m_clock, "x");
+        QVERIFY(!again);
+        QCOMPARE(again.error().code, Code::FileExists);
+    }
+
+    void aSecondWindowReads() {
+        auto const path = fresh();
+        auto writer = make(path);
+        auto reader = Session::open(path, m_clock, "reader");
+        QVERIFY(reader && !(*reader)->writable());
+        auto change = named("a study");
+        change.put(Id<Study>{1}, Study{"seen by both"});
+        QVERIFY(writer->commit(change));
+        QSignalSpy spy(reader->get(), &Session::changed);
+        (*reader)->refresh();
+        QCOMPARE(spy.count(), 1);
+        QCOMPARE((*reader)->book().find(Id<Study>{1})->what, std::string("seen by both"));
+        auto const refused = (*reader)->commit(named("not empty"));
+        QVERIFY(!refused);
+        QCOMPARE(refused.error().code, Code::BookLocked);
+        writer.reset();
+        auto next = Session::open(path, m_clock, "next");
+        QVERIFY(next && (*next)->writable());
+    }
+    void aCopyIsWhole() {
+        auto const path = fresh(), copy = fresh();
+        auto session = make(path);
+        auto change = named("a study");
+        change.put(Id<Study>{1}, Study{"copied"});
+        QVERIFY(session->commit(change));
+        QVERIFY(session->file().saveCopy(copy));
+        auto const opened = Session::open(copy, m_clock, "x");
+        QVERIFY(opened);
+        QCOMPARE((*opened)->book().find(Id<Study>{1})->what, std::string("copied"));
+        QCOMPARE(session->file().saveCopy(copy).error().code, Code::FileExists);
+    }
+
+    void killedFiftyTimesNothingAcceptedIsLost() {
+        auto const path = fresh();
+        (void)make(path);
+        std::int64_t last_seq = 0;
+        for (int round = 0; round < 50; ++round) {
+            QProcess writer;
+            writer.start(test::builtPath("tests/book-writer"), {path});
+            QVERIFY(writer.waitForStarted());
+            QByteArray printed;
+            while (printed.count('\n') < 2 + round % 4) {
+                QVERIFY(writer.waitForReadyRead(20'000));
+                printed += writer.readAllStandardOutput();
+            }
+            writer.kill();
+            QVERIFY(writer.waitForFinished());
+            printed += writer.readAllStandardOutput();
+            auto const lines = printed.left(printed.lastIndexOf('\n')).split('\n');
+            last_seq = lines.last().split(' ').first().toLongLong();
+            // Every printed seq is there, and no change is half there.
+            auto const session = Session::open(path, m_clock, "x");
+            QVERIFY(session && (*session)->writable());
+            QVERIFY((*session)->file().lastSeq() >= last_seq);
+            for (auto const& [id, study] : (*session)->book().all<Study>()) {
+                auto const* partner = (*session)->book().find(Id<Instrument>{id.value + 1});
+                QVERIFY(partner);
+                QCOMPARE(partner->name, study->what);
+                QCOMPARE((*session)->readings().readings(id).size(), std::size_t(std::stoi(study->what) + 1));
+            }
+        }
+        QVERIFY(last_seq > 100);
+    }
+    void aFullDiskLosesNothingAccepted() {
+        auto const path = fresh();
+        auto session = make(path);
+        auto change = named("kept");
+        change.put(Id<Study>{1}, Study{"kept"});
+        QVERIFY(session->commit(change));
+        // A file may not grow any more: what the disk says when it is full.
+        signal(SIGXFSZ, SIG_IGN);
+        rlimit before{};
+        getrlimit(RLIMIT_FSIZE, &before);
+        rlimit const full{static_cast<rlim_t>(QFileInfo(path + QStringLiteral("-wal")).size()), before.rlim_max};
+        setrlimit(RLIMIT_FSIZE, &full);
+        auto big = named("too big");
+        big.put(Id<Study>{2}, Study{std::string(200'000, 'x')});
+        auto const refused = session->commit(big);
+        setrlimit(RLIMIT_FSIZE, &before);
+        QVERIFY(!refused);
+        QCOMPARE(refused.error().code, Code::FileWrite);
+        QVERIFY(!session->book().find(Id<Study>{2}));
+        auto after = named("after");
+        after.put(Id<Study>{3}, Study{"after"});
+        QVERIFY(session->commit(after)); // space again: it goes on
+        session.reset();
+        auto const opened = Session::open(path, m_clock, "x");
+        QVERIFY(opened);
+        QCOMPARE((*opened)->book().find(Id<Study>{1})->what, std::string("kept"));
+        QVERIFY(!(*opened)->book().find(Id<Study>{2}));
+        QCOMPARE((*opened)->book().find(Id<Study>{3})->what, std::string("after"));
+    }
+};
+
+STEADY_TEST(BookFileTest);
+#include "BookFileTest.moc"

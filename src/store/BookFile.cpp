@@ -44,7 +44,7 @@ QSqlDatabase BookFile::database() const { return QSqlDatabase::database(m_connec
 Result<void> BookFile::connect(Access access) {
     auto connection = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), m_connection);
     connection.setDatabaseName(m_path);
-    if (access == Access::ReadOnly) connection.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
+    if (access == Access::ReadOnly) forReading(connection, m_path);
     if (!connection.open()) return fail(Code::FileUnreadable, {m_path.toStdString()}, "the database does not open");
     if (access == Access::ReadOnly) return {};
     for (auto const* pragma : {"PRAGMA journal_mode = WAL", "PRAGMA synchronous = FULL", "PRAGMA foreign_keys = ON"})

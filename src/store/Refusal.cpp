@@ -23,8 +23,7 @@ Result<Marks> readMarks(QString const& path) {
     Result<Marks> result = fail(Code::FileDamaged, {path.toStdString()}, "it cannot be read as a database");
     {
         auto database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), name);
-        database.setDatabaseName(path);
-        database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY"));
+        forReading(database, path);
         if (database.open()) {
             auto application = sql(database, QStringLiteral("PRAGMA application_id"));
             auto version = sql(database, QStringLiteral("PRAGMA user_version"));

@@ -2,7 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/Sql.h"
 
+#include <QFileInfo>
 #include <QSqlError>
+#include <QUrl>
 
 namespace steady::store {
 
@@ -14,6 +16,15 @@ Result<QSqlQuery> sql(QSqlDatabase const& database, QString const& statement, QV
         if (query.exec()) return query;
     }
     return fail(Code::FileWrite, {database.databaseName().toStdString()}, query.lastError().text().toStdString());
+}
+
+void forReading(QSqlDatabase& database, QString const& path) {
+    // Without a -wal nobody is writing; SQLite is told so, or it would make one.
+    bool const still = !QFileInfo::exists(path + QStringLiteral("-wal"));
+    auto url = QUrl::fromLocalFile(QFileInfo(path).absoluteFilePath());
+    if (still) url.setQuery(QStringLiteral("immutable=1"));
+    database.setDatabaseName(QString::fromUtf8(url.toEncoded()));
+    database.setConnectOptions(QStringLiteral("QSQLITE_OPEN_READONLY;QSQLITE_OPEN_URI"));
 }
 
 Transaction::Transaction(QSqlDatabase database) : m_database(std::move(database)), m_open(m_database.transaction()) {}

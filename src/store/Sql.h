@@ -15,6 +15,9 @@ namespace steady::store {
 /// Prepares, binds in order, executes.
 Result<QSqlQuery> sql(QSqlDatabase const& database, QString const& statement, QVariantList const& values = {});
 
+/// Sets a connection up for reading only, such that not even an empty -wal appears beside a file that has none.
+void forReading(QSqlDatabase& database, QString const& path);
+
 /// begin … commit; rolls back unless committed.
 class Transaction {
 public:

@@ -25,7 +25,8 @@ double contrast(QColor const& a, QColor const& b) {
 bool shown(QWidget* widget) { return widget->isVisible() && widget->width() > 0 && widget->height() > 0; }
 
 QString nameOf(QWidget* widget) {
-    auto const name = widget->objectName().isEmpty() ? QString::fromLatin1(widget->metaObject()->className()) : widget->objectName();
+    auto const name =
+        widget->objectName().isEmpty() ? QString::fromLatin1(widget->metaObject()->className()) : widget->objectName();
     auto const* label = qobject_cast<QLabel*>(widget);
     return label ? name + u" “"_s + label->text().left(40) + u"”"_s : name;
 }
@@ -35,14 +36,16 @@ void noTextIsCut(QWidget* root, QStringList& wrong) {
         if (!shown(label) || label->text().isEmpty()) continue;
         int const needed = label->wordWrap() ? label->heightForWidth(label->width()) : label->sizeHint().height();
         if (label->height() < needed) wrong << u"too low: "_s + nameOf(label);
-        if (!label->wordWrap() && label->width() < label->sizeHint().width()) wrong << u"too narrow: "_s + nameOf(label);
+        if (!label->wordWrap() && label->width() < label->sizeHint().width())
+            wrong << u"too narrow: "_s + nameOf(label);
         // A single long word must fit as well.
         for (auto const& word : label->text().split(u' '))
             if (label->fontMetrics().horizontalAdvance(word) > label->width()) wrong << u"word cut: "_s + nameOf(label);
     }
     for (auto* button : root->findChildren<QAbstractButton*>()) {
         if (!shown(button) || button->text().isEmpty() || button->inherits("steady::app::RouteItem")) continue;
-        if (button->fontMetrics().horizontalAdvance(button->text().remove(u'&')) > button->width()) wrong << u"too narrow: "_s + nameOf(button);
+        if (button->fontMetrics().horizontalAdvance(button->text().remove(u'&')) > button->width())
+            wrong << u"too narrow: "_s + nameOf(button);
     }
 }
 
@@ -56,19 +59,25 @@ void siblingsDoNotOverlap(QWidget* root, QStringList& wrong) {
             if (shown(child) && !child->isWindow()) children.append(child);
         for (int i = 0; i < children.size(); ++i)
             for (int k = i + 1; k < children.size(); ++k)
-                if (children[i]->geometry().intersects(children[k]->geometry())) wrong << nameOf(children[i]) + u" overlaps "_s + nameOf(children[k]);
+                if (children[i]->geometry().intersects(children[k]->geometry()))
+                    wrong << nameOf(children[i]) + u" overlaps "_s + nameOf(children[k]);
     }
 }
 
 void targetsAreLargeAndNamed(QWidget* root, QStringList& wrong) {
     for (auto* widget : root->findChildren<QWidget*>()) {
         if (!shown(widget) || widget->focusPolicy() == Qt::NoFocus) continue;
-        bool const control = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QLineEdit*>(widget) || qobject_cast<QComboBox*>(widget) || qobject_cast<QSlider*>(widget);
+        bool const control = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QLineEdit*>(widget) ||
+                             qobject_cast<QComboBox*>(widget) || qobject_cast<QSlider*>(widget);
         if (!control) continue;
-        if (widget->height() < 36 || widget->width() < 36) wrong << u"target below 36 px: "_s + nameOf(widget) + u" %1x%2"_s.arg(widget->width()).arg(widget->height());
+        if (widget->height() < 36 || widget->width() < 36)
+            wrong << u"target below 36 px: "_s + nameOf(widget) +
+                         u" %1x%2"_s.arg(widget->width()).arg(widget->height());
         auto const* button = qobject_cast<QAbstractButton*>(widget);
-        if (widget->accessibleName().isEmpty() && (!button || button->text().isEmpty())) wrong << u"no accessible name: "_s + nameOf(widget);
-        if (widget->objectName().isEmpty()) wrong << u"no id: "_s + nameOf(widget) + u" "_s + (button ? button->text() : QString());
+        if (widget->accessibleName().isEmpty() && (!button || button->text().isEmpty()))
+            wrong << u"no accessible name: "_s + nameOf(widget);
+        if (widget->objectName().isEmpty())
+            wrong << u"no id: "_s + nameOf(widget) + u" "_s + (button ? button->text() : QString());
     }
 }
 
@@ -89,7 +98,8 @@ private Q_SLOTS:
                 for (bool inch : {false, true})
                     for (bool night : {false, true})
                         if (book == u"demo"_s || night == inch) // not every pair of what does not meet
-                            QTest::addRow("%s, %s, %s, %d %%", qPrintable(book), inch ? "inch" : "mm", night ? "night" : "day", qRound(scale * 100))
+                            QTest::addRow("%s, %s, %s, %d %%", qPrintable(book), inch ? "inch" : "mm",
+                                          night ? "night" : "day", qRound(scale * 100))
                                 << inch << night << scale << book;
     }
     void everyScreenKeepsTheRules() {
@@ -109,7 +119,7 @@ private Q_SLOTS:
         for (auto const& station : {u"kit"_s, u"zeroing"_s, u"macros"_s}) {
             drive.window->goTo(station);
             if (station == u"macros"_s) drive.key(Qt::Key_F5);
-            QTest::qWait(1);
+            QTest::qWait(30); // nested layouts settle over a few rounds of events
             QStringList found;
             noTextIsCut(drive.window.get(), found);
             siblingsDoNotOverlap(drive.window.get(), found);
@@ -131,7 +141,8 @@ private Q_SLOTS:
         look.setNight(night);
         auto const& ink = look.ink();
         for (auto const& ground : {ink.paper, ink.panel, ink.chosen})
-            for (auto const& colour : {ink.ink, ink.soft, ink.accent, ink.good, ink.attention, ink.bad}) QVERIFY2(contrast(colour, ground) >= 4.5, qPrintable(colour.name() + u" on "_s + ground.name()));
+            for (auto const& colour : {ink.ink, ink.soft, ink.accent, ink.good, ink.attention, ink.bad})
+                QVERIFY2(contrast(colour, ground) >= 4.5, qPrintable(colour.name() + u" on "_s + ground.name()));
         QVERIFY(contrast(ink.border, ink.paper) >= 3 && contrast(ink.border, ink.panel) >= 3);
         QVERIFY(contrast(ink.on_accent, ink.accent) >= 4.5);
         QVERIFY(contrast(ink.on_next, ink.next) >= 4.5 && contrast(ink.next_accent, ink.next) >= 4.5);
@@ -148,10 +159,14 @@ private Q_SLOTS:
                 reached.insert(QApplication::focusWidget());
             }
             for (auto* widget : drive.window->findChildren<QWidget*>()) {
-                bool const control = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QLineEdit*>(widget) || qobject_cast<QComboBox*>(widget);
-                if (!control || !shown(widget) || !widget->isEnabled() || !(widget->focusPolicy() & Qt::TabFocus)) continue;
+                bool const control = qobject_cast<QAbstractButton*>(widget) || qobject_cast<QLineEdit*>(widget) ||
+                                     qobject_cast<QComboBox*>(widget);
+                if (!control || !shown(widget) || !widget->isEnabled() || !(widget->focusPolicy() & Qt::TabFocus))
+                    continue;
                 // Of buttons that exclude each other Tab reaches the one that is chosen; arrows do the rest.
-                if (auto* button = qobject_cast<QAbstractButton*>(widget); button && (button->autoExclusive() || button->group()) && !button->isChecked()) continue;
+                if (auto* button = qobject_cast<QAbstractButton*>(widget);
+                    button && (button->autoExclusive() || button->group()) && !button->isChecked())
+                    continue;
                 QVERIFY2(reached.contains(widget), qPrintable(station + u": "_s + nameOf(widget)));
             }
         }
@@ -168,7 +183,8 @@ private Q_SLOTS:
             keys.insert(action->shortcut().toString());
         }
         QVERIFY(count >= 20);
-        QCOMPARE(drive.find<QToolButton>("top.book")->menu()->actions().size() - 4, count); // four lines between the groups
+        QCOMPARE(drive.find<QToolButton>("top.book")->menu()->actions().size() - 4,
+                 count); // four lines between the groups
     }
     void noCharacterIsMissing() {
         Driver drive;

@@ -22,7 +22,8 @@ private Q_SLOTS:
 
         // Kit: an instrument, five readings in the ways people type them, a tool.
         drive.type("kit.error", u"0.02"_s);
-        for (auto const& typed : {u"9.94"_s, u"9,95"_s, u"9.94 mm"_s, u"0.391in"_s, u"9950 µm"_s}) drive.type("kit.reading", typed);
+        for (auto const& typed : {u"9.94"_s, u"9,95"_s, u"9.94 mm"_s, u"0.391in"_s, u"9950 µm"_s})
+            drive.type("kit.reading", typed);
         auto const plate = drive.book().find(drive.book().first<shop::TouchPlate>());
         QVERIFY(plate);
         auto const readings = drive.window->desk()->session().readings().readings(plate->thickness);
@@ -42,7 +43,8 @@ private Q_SLOTS:
         QVERIFY(drive.ladder()->filled());
         auto const& chain = *drive.window->desk()->zero()->chain;
         QVERIFY(test::near(chain.sum().mm, -51.442, 0.003));
-        QVERIFY2(drive.find<app::SumLine>("sum")->shownText().startsWith(u"−41.500 − 9.942"_s), qPrintable(drive.find<app::SumLine>("sum")->shownText()));
+        QVERIFY2(drive.find<app::SumLine>("sum")->shownText().startsWith(u"−41.500 − 9.942"_s),
+                 qPrintable(drive.find<app::SumLine>("sum")->shownText()));
         QVERIFY(drive.judgement().contains(u"Work zero is good to ±0.02"_s));
 
         // Macros: run it, read where zero landed, save it.
@@ -62,10 +64,13 @@ private Q_SLOTS:
         QFile file(world_path);
         QVERIFY(file.open(QIODevice::WriteOnly) && file.write(QByteArray::fromStdString(world.str())) > 0);
         file.close();
-        QCOMPARE(cli::runCli({"run", drive.prompter.path.toStdString(), "--world", world_path.toStdString(), "--json"}, {result, problems}), 0);
+        QCOMPARE(cli::runCli({"run", drive.prompter.path.toStdString(), "--world", world_path.toStdString(), "--json"},
+                             {result, problems}),
+                 0);
         auto const json = parseJson(result.str(), "stdout");
         QVERIFY(json);
-        QVERIFY(test::near((*json)["z_zero"]["set_mm"], drive.window->macros()->theatre().result().z_zero->set_mm, 1e-9));
+        QVERIFY(
+            test::near((*json)["z_zero"]["set_mm"], drive.window->macros()->theatre().result().z_zero->set_mm, 1e-9));
         QVERIFY(test::near((*json)["z_zero"]["error_mm"], 0, 0.001));
     }
 
@@ -74,9 +79,12 @@ private Q_SLOTS:
         drive.key(Qt::Key_3, Qt::ControlModifier);
         drive.type("macro.true_thickness", u"9.542"_s); // the book says 9.942
         drive.click("macro.run");
-        QVERIFY2(drive.judgement().contains(u"The zero is wrong, and nothing says so."_s), qPrintable(drive.judgement()));
-        QVERIFY2(drive.judgement().contains(u"off by −400 µm: too low: it cuts too deep"_s), qPrintable(drive.judgement()));
-        QCOMPARE(fmt::format("{:.3f}", drive.window->macros()->theatre().result().z_zero->error_mm()), std::string("-0.400"));
+        QVERIFY2(drive.judgement().contains(u"The zero is wrong, and nothing says so."_s),
+                 qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().contains(u"off by −400 µm: too low: it cuts too deep"_s),
+                 qPrintable(drive.judgement()));
+        QCOMPARE(fmt::format("{:.3f}", drive.window->macros()->theatre().result().z_zero->error_mm()),
+                 std::string("-0.400"));
         QVERIFY(drive.find<QLabel>("next.words")->text().contains(u"Read the verdict"_s));
     }
 
@@ -87,7 +95,8 @@ private Q_SLOTS:
         drive.window.reset();
         QProcess server;
         server.setProgram(xvfb);
-        server.setArguments({u"-displayfd"_s, u"1"_s, u"-screen"_s, u"0"_s, u"1280x800x24"_s, u"-nolisten"_s, u"tcp"_s});
+        server.setArguments(
+            {u"-displayfd"_s, u"1"_s, u"-screen"_s, u"0"_s, u"1280x800x24"_s, u"-nolisten"_s, u"tcp"_s});
         server.start();
         QVERIFY(server.waitForReadyRead(20'000));
         auto const display = u":"_s + QString::fromLatin1(server.readAllStandardOutput().trimmed());
@@ -100,7 +109,8 @@ private Q_SLOTS:
         program.setProcessEnvironment(environment);
         program.start(test::builtPath("src/steady-pin"), {drive.book_path});
         QVERIFY(program.waitForFinished(60'000));
-        QVERIFY2(program.exitStatus() == QProcess::NormalExit && program.exitCode() == 0, program.readAllStandardError().constData());
+        QVERIFY2(program.exitStatus() == QProcess::NormalExit && program.exitCode() == 0,
+                 program.readAllStandardError().constData());
         server.terminate();
         QVERIFY(server.waitForFinished());
     }

@@ -18,7 +18,7 @@ struct Said {
     std::string out, err;
 };
 
-Said cli(std::vector<std::string> const& arguments) {
+Said steadyPin(std::vector<std::string> const& arguments) {
     std::ostringstream out, err;
     int const code = cli::runCli(arguments, {out, err});
     return {code, out.str(), err.str()};
@@ -42,41 +42,45 @@ private Q_SLOTS:
     void initTestCase() {
         m_book = file("demo.pinbook");
         QVERIFY(demo::writeDemoBook(QString::fromStdString(m_book)));
-        auto const macro = cli({"write", "plate-zero", "--book", m_book});
+        auto const macro = steadyPin({"write", "plate-zero", "--book", m_book});
         QCOMPARE(macro.code, 0);
         m_macro = file("plate-zero.ngc");
         save(m_macro, macro.out);
-        auto const world = cli({"world", "--book", m_book});
+        auto const world = steadyPin({"world", "--book", m_book});
         QCOMPARE(world.code, 0);
         m_world = file("world.json");
         save(m_world, world.out);
     }
-    void writingTwiceGivesTheSameBytes() { QCOMPARE(cli({"write", "plate-zero", "--book", m_book}).out, test::readAll(QString::fromStdString(m_macro)).toStdString()); }
+    void writingTwiceGivesTheSameBytes() {
+        QCOMPARE(steadyPin({"write", "plate-zero", "--book", m_book}).out,
+                 test::readAll(QString::fromStdString(m_macro)).toStdString());
+    }
     void runSaysWhatHappened() {
-        auto const words = cli({"run", m_macro, "--world", m_world});
+        auto const words = steadyPin({"run", m_macro, "--world", m_world});
         QCOMPARE(words.code, 0);
         QVERIFY2(words.out.starts_with("completed at line"), words.out.c_str());
         QVERIFY(words.out.find("Z zero set at −73.159 mm, true −73.159 mm") != std::string::npos);
         QVERIFY(words.err.empty());
     }
     void runAsJson() {
-        auto const said = cli({"run", m_macro, "--world", m_world, "--json"});
+        auto const said = steadyPin({"run", m_macro, "--world", m_world, "--json"});
         auto const json = parseJson(said.out, "stdout");
         QVERIFY(json);
         QCOMPARE((*json)["outcome"].get<std::string>(), std::string("completed"));
         QVERIFY(std::abs((*json)["z_zero"]["error_mm"].get<double>()) < 0.001);
-        QCOMPARE(cli({"run", m_macro, "--world", m_world, "--json"}).out, said.out);
+        QCOMPARE(steadyPin({"run", m_macro, "--world", m_world, "--json"}).out, said.out);
     }
     void plateEnteredTooThick() {
         auto const world = file("thin.json");
-        save(world, cli({"world", "--book", m_book, "--fault", "plate_thin"}).out);
-        auto const json = parseJson(cli({"run", m_macro, "--world", world, "--json"}).out, "stdout");
+        save(world, steadyPin({"world", "--book", m_book, "--fault", "plate_thin"}).out);
+        auto const json = parseJson(steadyPin({"run", m_macro, "--world", world, "--json"}).out, "stdout");
         QCOMPARE(fmt::format("{:.3f}", (*json)["z_zero"]["error_mm"].get<double>()), std::string("-0.400"));
-        auto const words = cli({"run", m_macro, "--world", world});
+        auto const words = steadyPin({"run", m_macro, "--world", world});
         QCOMPARE(words.code, 0);
-        QVERIFY2(words.out.find("off by −400 µm: too low: it cuts too deep by that") != std::string::npos, words.out.c_str());
-        QCOMPARE(cli({"run", m_macro, "--world", world, "--within", "0.05"}).code, 1);
-        QCOMPARE(cli({"run", m_macro, "--world", m_world, "--within", "0.05"}).code, 0);
+        QVERIFY2(words.out.find("off by −400 µm: too low: it cuts too deep by that") != std::string::npos,
+                 words.out.c_str());
+        QCOMPARE(steadyPin({"run", m_macro, "--world", world, "--within", "0.05"}).code, 1);
+        QCOMPARE(steadyPin({"run", m_macro, "--world", m_world, "--within", "0.05"}).code, 0);
     }
     void stoppedRunsAreJudgedBad_data() {
         QTest::addColumn<QString>("fault");
@@ -88,21 +92,21 @@ private Q_SLOTS:
         QFETCH(QString, fault);
         QFETCH(QString, outcome);
         auto const world = file("fault.json");
-        save(world, cli({"world", "--book", m_book, "--fault", fault.toStdString()}).out);
-        auto const said = cli({"run", m_macro, "--world", world});
+        save(world, steadyPin({"world", "--book", m_book, "--fault", fault.toStdString()}).out);
+        auto const said = steadyPin({"run", m_macro, "--world", world});
         QCOMPARE(said.code, 1);
         QVERIFY(said.out.starts_with(outcome.toStdString()));
     }
     void leavingOutAProtection() {
-        auto const macro = cli({"write", "plate-zero", "--book", m_book, "--leave-out", "prove-contact"});
+        auto const macro = steadyPin({"write", "plate-zero", "--book", m_book, "--leave-out", "prove-contact"});
         QCOMPARE(macro.code, 0);
         auto const path = file("unproved.ngc"), world = file("lead.json");
         save(path, macro.out);
-        save(world, cli({"world", "--book", m_book, "--leave-out", "prove-contact", "--fault", "lead_off"}).out);
-        auto const said = cli({"run", path, "--world", world});
+        save(world, steadyPin({"world", "--book", m_book, "--leave-out", "prove-contact", "--fault", "lead_off"}).out);
+        auto const said = steadyPin({"run", path, "--world", world});
         QCOMPARE(said.code, 1);
         QVERIFY2(said.out.starts_with("collision"), said.out.c_str());
-        auto const unknown = cli({"write", "plate-zero", "--book", m_book, "--leave-out", "hope"});
+        auto const unknown = steadyPin({"write", "plate-zero", "--book", m_book, "--leave-out", "hope"});
         QCOMPARE(unknown.code, 2);
         QVERIFY(unknown.err.find("prove-contact") != std::string::npos);
     }
@@ -111,12 +115,18 @@ private Q_SLOTS:
         auto book = QStringLiteral("BOOK"), macro = QStringLiteral("MACRO"), world = QStringLiteral("WORLD");
         QTest::newRow("nothing") << QStringList{};
         QTest::newRow("unknown command") << QStringList{QStringLiteral("polish")};
-        QTest::newRow("unknown kind") << QStringList{QStringLiteral("write"), QStringLiteral("poem"), QStringLiteral("--book"), book};
-        QTest::newRow("no such book") << QStringList{QStringLiteral("write"), QStringLiteral("plate-zero"), QStringLiteral("--book"), QStringLiteral("/none.pinbook")};
-        QTest::newRow("macro for a book") << QStringList{QStringLiteral("write"), QStringLiteral("plate-zero"), QStringLiteral("--book"), macro};
-        QTest::newRow("no such macro") << QStringList{QStringLiteral("run"), QStringLiteral("/none.ngc"), QStringLiteral("--world"), world};
-        QTest::newRow("macro for a world") << QStringList{QStringLiteral("run"), macro, QStringLiteral("--world"), macro};
-        QTest::newRow("unknown fault") << QStringList{QStringLiteral("world"), QStringLiteral("--book"), book, QStringLiteral("--fault"), QStringLiteral("gremlins")};
+        QTest::newRow("unknown kind") << QStringList{QStringLiteral("write"), QStringLiteral("poem"),
+                                                     QStringLiteral("--book"), book};
+        QTest::newRow("no such book") << QStringList{QStringLiteral("write"), QStringLiteral("plate-zero"),
+                                                     QStringLiteral("--book"), QStringLiteral("/none.pinbook")};
+        QTest::newRow("macro for a book")
+            << QStringList{QStringLiteral("write"), QStringLiteral("plate-zero"), QStringLiteral("--book"), macro};
+        QTest::newRow("no such macro") << QStringList{QStringLiteral("run"), QStringLiteral("/none.ngc"),
+                                                      QStringLiteral("--world"), world};
+        QTest::newRow("macro for a world")
+            << QStringList{QStringLiteral("run"), macro, QStringLiteral("--world"), macro};
+        QTest::newRow("unknown fault") << QStringList{QStringLiteral("world"), QStringLiteral("--book"), book,
+                                                      QStringLiteral("--fault"), QStringLiteral("gremlins")};
     }
     void unusableInput() {
         QFETCH(QStringList, arguments);
@@ -125,15 +135,16 @@ private Q_SLOTS:
             auto const word = argument.toStdString();
             list.push_back(word == "BOOK" ? m_book : word == "MACRO" ? m_macro : word == "WORLD" ? m_world : word);
         }
-        auto const said = cli(list);
+        auto const said = steadyPin(list);
         QCOMPARE(said.code, 2);
         QVERIFY(!said.err.empty());
     }
     void helpAndVersion() {
-        auto const help = cli({"--help"});
+        auto const help = steadyPin({"--help"});
         QCOMPARE(help.code, 0);
-        for (auto const* word : {"write", "world", "run", "Exit codes"}) QVERIFY(help.out.find(word) != std::string::npos);
-        QVERIFY(cli({"--version"}).out.find(STEADY_VERSION) != std::string::npos);
+        for (auto const* word : {"write", "world", "run", "Exit codes"})
+            QVERIFY(help.out.find(word) != std::string::npos);
+        QVERIFY(steadyPin({"--version"}).out.find(STEADY_VERSION) != std::string::npos);
     }
     void demoBookIsWholeAndSilent() {
         auto const file = store::BookFile::open(QString::fromStdString(m_book), store::Access::ReadOnly);

@@ -39,9 +39,11 @@ BlockRun runBlock(std::string const& text, std::vector<double> parameters) {
     auto const program = gcode::parse(text);
     auto const& block = program.blocks.at(0);
     BlockRun run{{}, parameters};
-    for (auto const& word : block.words) run.words[std::string(1, word.letter)] = *gcode::evaluate(program, word.value, parameters);
+    for (auto const& word : block.words)
+        run.words[std::string(1, word.letter)] = *gcode::evaluate(program, word.value, parameters);
     for (auto const& setting : block.settings)
-        run.parameters[static_cast<std::size_t>(*gcode::evaluate(program, setting.index, parameters))] = *gcode::evaluate(program, setting.value, parameters);
+        run.parameters[static_cast<std::size_t>(*gcode::evaluate(program, setting.index, parameters))] =
+            *gcode::evaluate(program, setting.value, parameters);
     return run;
 }
 
@@ -55,7 +57,8 @@ private Q_SLOTS:
     void expressions_data() { // N
         QTest::addColumn<double>("expected");
         auto const file = test::referenceJson("m-rs274ngc.json");
-        for (auto const& one : file["expressions"]["cases"]) QTest::newRow(one[0].get<std::string>().c_str()) << one[1].get<double>();
+        for (auto const& one : file["expressions"]["cases"])
+            QTest::newRow(one[0].get<std::string>().c_str()) << one[1].get<double>();
     }
     void expressions() {
         QFETCH(double, expected);
@@ -68,7 +71,8 @@ private Q_SLOTS:
     void expressionErrors_data() { // N
         QTest::addColumn<QString>("why");
         auto const file = test::referenceJson("m-rs274ngc.json");
-        for (auto const& one : file["expression_errors"]) QTest::newRow(one[0].get<std::string>().c_str()) << QString::fromStdString(one[1]);
+        for (auto const& one : file["expression_errors"])
+            QTest::newRow(one[0].get<std::string>().c_str()) << QString::fromStdString(one[1]);
     }
     void expressionErrors() {
         QFETCH(QString, why);
@@ -96,15 +100,18 @@ private Q_SLOTS:
         auto const file = test::referenceJson("m-rs274ngc.json");
         for (auto const& one : file["blocks"]) {
             auto const run = runBlock(one["block"], parametersOf(one["before"]));
-            for (auto const& [letter, value] : one["words"].items()) QVERIFY(test::near(run.words.at(letter), value, 1e-12));
-            for (auto const& [number, value] : one["after"].items()) QVERIFY(test::near(run.parameters[std::stoul(number)], value, 1e-12));
+            for (auto const& [letter, value] : one["words"].items())
+                QVERIFY(test::near(run.words.at(letter), value, 1e-12));
+            for (auto const& [number, value] : one["after"].items())
+                QVERIFY(test::near(run.parameters[std::stoul(number)], value, 1e-12));
         }
     }
 
     void blockErrors_data() { // N
         QTest::addColumn<QString>("why");
         auto const file = test::referenceJson("m-rs274ngc.json");
-        for (auto const& one : file["block_errors"]) QTest::newRow(one[0].get<std::string>().c_str()) << QString::fromStdString(one[1]);
+        for (auto const& one : file["block_errors"])
+            QTest::newRow(one[0].get<std::string>().c_str()) << QString::fromStdString(one[1]);
     }
     void blockErrors() {
         QFETCH(QString, why);
@@ -160,7 +167,8 @@ private Q_SLOTS:
     }
 
     void messagesAndComments() {
-        auto const program = gcode::parse("(just words)\n(MSG,Jog Z up)\n( msg , spaced)\nG0 X1 ; to the end\nG0 (mid) X2\n");
+        auto const program =
+            gcode::parse("(just words)\n(MSG,Jog Z up)\n( msg , spaced)\nG0 X1 ; to the end\nG0 (mid) X2\n");
         QVERIFY(program.ok());
         QVERIFY(!program.blocks[0].message);
         QCOMPARE(*program.blocks[1].message, std::string("Jog Z up"));

@@ -24,7 +24,8 @@ LadderContent randomContent(std::uint64_t nr) {
     content.plate_thickness_mm = rng.between(1, 40);
     content.chain.label = "work zero, G54 Z";
     content.chain.tool = "tool 3";
-    content.chain.terms = {{"contact", "plate contact", contact}, {"thickness", "plate thickness", -content.plate_thickness_mm}};
+    content.chain.terms = {{"contact", "plate contact", contact},
+                           {"thickness", "plate thickness", -content.plate_thickness_mm}};
     if (rng.uniform() < 0.5) content.chain.terms.push_back({"lag", "input lag", rng.between(0.0001, 0.05)});
     if (rng.uniform() < 0.3) content.chain.terms.push_back({"overshoot", "overshoot", -rng.between(0.001, 2)});
     content.safe_z_mm = -1;
@@ -57,7 +58,8 @@ void checkScene(LadderContent const& content, LadderScene const& scene) {
         for (auto const& arrow : scene.arrows) found = found || arrow.key == key;
         QVERIFY2(found, key.c_str());
     }
-    for (std::size_t i = 1; i < scene.ticks.size(); ++i) QVERIFY(std::abs(scene.ticks[i].y - scene.ticks[i - 1].y) >= 20 - 1e-9);
+    for (std::size_t i = 1; i < scene.ticks.size(); ++i)
+        QVERIFY(std::abs(scene.ticks[i].y - scene.ticks[i - 1].y) >= 20 - 1e-9);
 }
 
 } // namespace
@@ -94,13 +96,17 @@ private Q_SLOTS:
             QCOMPARE(arrow.to_z_mm, at);
             QVERIFY(arrow.term);
             // A positive term points up, which is towards smaller y.
-            if (std::abs(arrow.from_y - arrow.to_y) > 1) QCOMPARE(arrow.to_y < arrow.from_y, content.chain.terms[i].value_mm > 0);
+            if (std::abs(arrow.from_y - arrow.to_y) > 1)
+                QCOMPARE(arrow.to_y<arrow.from_y, content.chain.terms[i].value_mm> 0);
         }
         QCOMPARE(at, content.chain.sum().mm);
     }
     void aThickerPlateMovesOnlyWhatRestsOnIt() {
         LadderContent content;
-        content.chain = {"work zero, G54 Z", {{"contact", "plate contact", -60}, {"thickness", "plate thickness", -10}}, {}, "tool 1"};
+        content.chain = {"work zero, G54 Z",
+                         {{"contact", "plate contact", -60}, {"thickness", "plate thickness", -10}},
+                         {},
+                         "tool 1"};
         content.safe_z_mm = -50;
         auto const before = layoutLadder(content, 480, 480, measure);
         content.chain.terms[1].value_mm = -12;
@@ -110,7 +116,8 @@ private Q_SLOTS:
         QCOMPARE(after.rungs[1].z_mm, before.rungs[1].z_mm);
         // Half way between two scenes every rung is half way.
         auto const half = blend(before, after, 0.5);
-        for (std::size_t i = 0; i < half.rungs.size(); ++i) QVERIFY(test::near(half.rungs[i].y, (before.rungs[i].y + after.rungs[i].y) / 2, 1e-9));
+        for (std::size_t i = 0; i < half.rungs.size(); ++i)
+            QVERIFY(test::near(half.rungs[i].y, (before.rungs[i].y + after.rungs[i].y) / 2, 1e-9));
     }
     void namesItsToolAndSaysWhatIsBroken() {
         LadderContent content = randomContent(1);

@@ -44,7 +44,8 @@ private Q_SLOTS:
         for (auto const& one : file["cases"]) {
             if (one["kind"] != "stop") continue;
             ++seen;
-            double const feed = one["input"]["feed_mm_per_min"], reaction_s = one["input"]["reaction_s"], accel = one["input"]["decel_mm_s2"];
+            double const feed = one["input"]["feed_mm_per_min"], reaction_s = one["input"]["reaction_s"],
+                         accel = one["input"]["decel_mm_s2"];
             machine::Profile const profile(1000, feed, accel);
             double const t = profile.duration_s() / 2; // at full speed
             QVERIFY(test::near(profile.speedAt_mm_s(t), feed / 60, 1e-9));
@@ -123,10 +124,14 @@ private Q_SLOTS:
     void collisions_data() {
         QTest::addColumn<QString>("program");
         QTest::addColumn<QString>("words");
-        QTest::newRow("rapid into the plate") << QStringLiteral("G53 G0 Z-25") << QStringLiteral("the plate at machine Z −20.050");
-        QTest::newRow("rapid into the work beside the plate") << QStringLiteral("G53 G0 X120 Y120\nG53 G0 Z-40") << QStringLiteral("the work at machine Z −30.000");
-        QTest::newRow("into the table beside the work") << QStringLiteral("G53 G0 X500\nG53 G0 Z-60") << QStringLiteral("the table at machine Z −50.000");
-        QTest::newRow("sideways into the plate") << QStringLiteral("G53 G0 X400\nG53 G0 Z-25\nG53 G0 X200") << QStringLiteral("the plate at machine Z −25.000");
+        QTest::newRow("rapid into the plate")
+            << QStringLiteral("G53 G0 Z-25") << QStringLiteral("the plate at machine Z −20.050");
+        QTest::newRow("rapid into the work beside the plate")
+            << QStringLiteral("G53 G0 X120 Y120\nG53 G0 Z-40") << QStringLiteral("the work at machine Z −30.000");
+        QTest::newRow("into the table beside the work")
+            << QStringLiteral("G53 G0 X500\nG53 G0 Z-60") << QStringLiteral("the table at machine Z −50.000");
+        QTest::newRow("sideways into the plate") << QStringLiteral("G53 G0 X400\nG53 G0 Z-25\nG53 G0 X200")
+                                                 << QStringLiteral("the plate at machine Z −25.000");
         QTest::newRow("too fast a touch") << QStringLiteral("G91\nG38.3 Z-15 F2000") << QStringLiteral("the plate");
     }
     void collisions() {
@@ -179,8 +184,10 @@ private Q_SLOTS:
         QCOMPARE(machine::VirtualMachine(made).inputReadsContact(), reads_at_rest);
         auto const result = probeDown(made, 60);
         QCOMPARE(result.outcome == controller::Outcome::Completed, sees_the_touch);
-        if (reads_at_rest) QVERIFY(!result.moved);
-        else if (!sees_the_touch) QCOMPARE(result.outcome, controller::Outcome::Collision);
+        if (reads_at_rest)
+            QVERIFY(!result.moved);
+        else if (!sees_the_touch)
+            QCOMPARE(result.outcome, controller::Outcome::Collision);
     }
     void clipAwayOrToolThatDoesNotConduct() {
         auto made = world();
@@ -219,7 +226,8 @@ private Q_SLOTS:
         QCOMPARE(trace[3].plate, machine::PlatePlace::InHand);
         QCOMPARE(recorded.elapsed_s, plain.elapsed_s);
         QCOMPARE(recorded.paused_s, 5.0);
-        for (std::size_t i = 1; i < trace.size(); ++i) QVERIFY(trace[i].record.begin_s >= trace[i - 1].record.end_s - 1e-12);
+        for (std::size_t i = 1; i < trace.size(); ++i)
+            QVERIFY(trace[i].record.begin_s >= trace[i - 1].record.end_s - 1e-12);
     }
 };
 

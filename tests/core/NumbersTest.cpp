@@ -18,7 +18,8 @@ std::vector<double> valuesOf(Json const& input) {
     if (input.contains("y")) return input["y"].get<std::vector<double>>();
     if (input.contains("csv")) {
         std::vector<double> values;
-        for (auto const& row : test::referenceCsv(input["csv"].get<std::string>().c_str()).rows) values.push_back(row[1]);
+        for (auto const& row : test::referenceCsv(input["csv"].get<std::string>().c_str()).rows)
+            values.push_back(row[1]);
         return values;
     }
     auto const& rule = input["generate"];
@@ -51,7 +52,8 @@ private Q_SLOTS:
     void summaryAgainstStRD_data() {
         QTest::addColumn<int>("index");
         auto const cases = test::referenceJson("a-univariate.json")["cases"];
-        for (int i = 0; i < static_cast<int>(cases.size()); ++i) QTest::newRow(cases[i]["id"].get<std::string>().c_str()) << i;
+        for (int i = 0; i < static_cast<int>(cases.size()); ++i)
+            QTest::newRow(cases[i]["id"].get<std::string>().c_str()) << i;
     }
     void summaryAgainstStRD() {
         QFETCH(int, index);
@@ -76,9 +78,11 @@ private Q_SLOTS:
     // R 4.2.2, see b-student-t.csv.
     void studentQuantiles() {
         auto const table = test::referenceCsv("b-student-t.csv");
-        for (auto const& [name, probability] : {std::pair{"t_0.9", 0.9}, {"t_0.95", 0.95}, {"t_0.975", 0.975}, {"t_0.995", 0.995}}) {
+        for (auto const& [name, probability] :
+             {std::pair{"t_0.9", 0.9}, {"t_0.95", 0.95}, {"t_0.975", 0.975}, {"t_0.995", 0.995}}) {
             auto const column = table.column(name);
-            for (auto const& row : table.rows) QVERIFY(test::near(statistics::studentQuantile(probability, row[1]), row[column], 0, 1e-9));
+            for (auto const& row : table.rows)
+                QVERIFY(test::near(statistics::studentQuantile(probability, row[1]), row[column], 0, 1e-9));
         }
         QVERIFY(test::near(statistics::studentQuantile(0.975, inf), 1.959963984540054, 1e-12));
     }
@@ -96,7 +100,8 @@ private Q_SLOTS:
             double const probability = one["input"]["conf"];
             if (!expected.contains("effective_dof")) {
                 QVERIFY(std::isinf(budget.effective_dof));
-                QVERIFY(test::near(uncertainty::expandedByWelch(budget, probability), expected["U_infinite_dof"], 0, 1e-9));
+                QVERIFY(
+                    test::near(uncertainty::expandedByWelch(budget, probability), expected["U_infinite_dof"], 0, 1e-9));
                 continue;
             }
             QVERIFY(test::near(budget.effective_dof, expected["effective_dof"], 0, 1e-9));
@@ -116,9 +121,13 @@ private Q_SLOTS:
             std::vector<Contribution> parts;
             bool known = true;
             for (auto const& part : one["input"]["inputs"]) {
-                if (part["dist"] == "normal") parts.push_back({"", part["u"]});
-                else if (part["dist"] == "rectangular") parts.push_back({"", part["half_width"].get<double>() / std::sqrt(3.0), 1, inf, Shape::Rectangular});
-                else known = false;
+                if (part["dist"] == "normal")
+                    parts.push_back({"", part["u"]});
+                else if (part["dist"] == "rectangular")
+                    parts.push_back(
+                        {"", part["half_width"].get<double>() / std::sqrt(3.0), 1, inf, Shape::Rectangular});
+                else
+                    known = false;
             }
             if (!known) continue;
             ++seen;
@@ -129,7 +138,9 @@ private Q_SLOTS:
     void coverageOfPlainCases() {
         QCOMPARE(uncertainty::coverageHalfWidth({}, 0.95), 0.0);
         // A lone rectangle of half-width 0.02 holds 95 % within 0.019.
-        QVERIFY(test::near(uncertainty::coverageHalfWidth({{"", 0.02 / std::sqrt(3.0), 1, inf, Shape::Rectangular}}, 0.95), 0.019, 1e-12));
+        QVERIFY(
+            test::near(uncertainty::coverageHalfWidth({{"", 0.02 / std::sqrt(3.0), 1, inf, Shape::Rectangular}}, 0.95),
+                       0.019, 1e-12));
         QVERIFY(test::near(uncertainty::coverageHalfWidth({{"", 1.0}}, 0.95), 1.959963984540054, 1e-9));
         // Student's t with 4 degrees of freedom, two-sided 95 %: 2.776445 (b-student-t.csv).
         QVERIFY(test::near(uncertainty::coverageHalfWidth({{"", 1.0, 1, 4}}, 0.95), 2.7764451052, 1e-8));
@@ -144,7 +155,8 @@ private Q_SLOTS:
     }
 
     void randomStreamsAreFunctionsOfTheirKey() {
-        Rng a(7, 3, Purpose::Scatter), b(7, 3, Purpose::Scatter), other_case(7, 4, Purpose::Scatter), other_purpose(7, 3, Purpose::Poll);
+        Rng a(7, 3, Purpose::Scatter), b(7, 3, Purpose::Scatter), other_case(7, 4, Purpose::Scatter),
+            other_purpose(7, 3, Purpose::Poll);
         bool differs_case = false, differs_purpose = false;
         for (int i = 0; i < 100; ++i) {
             auto const bits = a.bits();

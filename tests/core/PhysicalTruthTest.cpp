@@ -22,35 +22,46 @@ private Q_SLOTS:
         QTest::addColumn<bool>("moved");
         QTest::addColumn<bool>("zero_set");
         QTest::addColumn<QString>("words");
-        auto row = [](char const* name, bool closed, char const* left_out, char const* fault, Outcome outcome, bool moved, bool zero_set, char const* words) {
-            QTest::newRow(name) << closed << QString::fromLatin1(left_out) << QString::fromLatin1(fault) << static_cast<int>(outcome) << moved << zero_set
-                                << QString::fromUtf8(words);
+        auto row = [](char const* name, bool closed, char const* left_out, char const* fault, Outcome outcome,
+                      bool moved, bool zero_set, char const* words) {
+            QTest::newRow(name) << closed << QString::fromLatin1(left_out) << QString::fromLatin1(fault)
+                                << static_cast<int>(outcome) << moved << zero_set << QString::fromUtf8(words);
         };
         bool const open = false, closed = true, still = false, moves = true, untouched = false, set = true;
         row("nothing wrong", open, "", "", Outcome::Completed, moves, set, "Z zero is set");
         row("nothing wrong, own switch", closed, "", "", Outcome::Completed, moves, set, "Z zero is set");
         row("stuck closed", open, "", "shorted", Outcome::Refused, still, untouched, "already reads contact");
         row("wrong polarity", open, "", "polarity", Outcome::Refused, still, untouched, "already reads contact");
-        row("wrong polarity, own switch", closed, "", "polarity", Outcome::Refused, still, untouched, "already reads contact");
+        row("wrong polarity, own switch", closed, "", "polarity", Outcome::Refused, still, untouched,
+            "already reads contact");
         row("already touching", open, "", "touching", Outcome::Refused, still, untouched, "already reads contact");
-        row("already touching, own switch", closed, "", "touching", Outcome::Refused, still, untouched, "already reads contact");
+        row("already touching, own switch", closed, "", "touching", Outcome::Refused, still, untouched,
+            "already reads contact");
         row("plate missing", open, "", "plate_missing", Outcome::Alarm, moves, untouched, "No plate within the search");
-        row("plate missing, own switch", closed, "", "plate_missing", Outcome::Alarm, moves, untouched, "No plate within the search");
-        row("lead off, closed at rest", closed, "", "lead_off", Outcome::Refused, still, untouched, "already reads contact");
+        row("plate missing, own switch", closed, "", "plate_missing", Outcome::Alarm, moves, untouched,
+            "No plate within the search");
+        row("lead off, closed at rest", closed, "", "lead_off", Outcome::Refused, still, untouched,
+            "already reads contact");
         row("lead off, open at rest", open, "", "lead_off", Outcome::Alarm, moves, untouched, "No contact was seen");
-        row("lead off, proof left out", open, "prove-contact", "lead_off", Outcome::Collision, moves, untouched, "ran into the plate");
+        row("lead off, proof left out", open, "prove-contact", "lead_off", Outcome::Collision, moves, untouched,
+            "ran into the plate");
         row("spindle turning", open, "", "spindle_on", Outcome::Completed, moves, set, "Z zero is set");
-        row("spindle turning, stop left out", open, "spindle-stop", "spindle_on", Outcome::Collision, moves, untouched, "still turns");
-        row("spindle turning, stop left out, own switch", closed, "spindle-stop", "spindle_on", Outcome::Collision, moves, untouched, "still turns");
+        row("spindle turning, stop left out", open, "spindle-stop", "spindle_on", Outcome::Collision, moves, untouched,
+            "still turns");
+        row("spindle turning, stop left out, own switch", closed, "spindle-stop", "spindle_on", Outcome::Collision,
+            moves, untouched, "still turns");
         row("inch mode left on", open, "", "inch_left", Outcome::Completed, moves, set, "Z zero is set");
         row("incremental mode left on", open, "", "incremental_left", Outcome::Completed, moves, set, "Z zero is set");
         row("G92 left on", open, "", "shift_left", Outcome::Alarm, still, untouched, "G92 shift is in force");
         row("false contact on the way", open, "", "false_contact", Outcome::Alarm, moves, untouched, "false contact");
-        row("false contact on the way, own switch", closed, "", "false_contact", Outcome::Alarm, moves, untouched, "false contact");
+        row("false contact on the way, own switch", closed, "", "false_contact", Outcome::Alarm, moves, untouched,
+            "false contact");
         row("plate forgotten", open, "", "plate_left", Outcome::Alarm, moves, set, "may still be on the machine");
         row("clip forgotten", open, "", "clip_left", Outcome::Alarm, moves, set, "may still be on the machine");
-        row("plate forgotten, own switch", closed, "", "plate_left", Outcome::Alarm, moves, set, "may still be on the machine");
-        row("plate forgotten, last check left out", open, "last-check", "plate_left", Outcome::Completed, moves, set, "Z zero is set");
+        row("plate forgotten, own switch", closed, "", "plate_left", Outcome::Alarm, moves, set,
+            "may still be on the machine");
+        row("plate forgotten, last check left out", open, "last-check", "plate_left", Outcome::Completed, moves, set,
+            "Z zero is set");
     }
     void whatTheMacroMakesOfIt() {
         QFETCH(bool, closed_at_rest);
@@ -64,9 +75,12 @@ private Q_SLOTS:
             auto shop = inch ? test::inchShop() : test::SmallShop();
             // The same spindle in both shops, so that one row speaks for both.
             shop.change(shop.machine, [](shop::Machine& m) { m.spindle = shop::SpindleSwitch::Controller; });
-            if (closed_at_rest) shop.change(shop.plate, [](shop::TouchPlate& p) { p.circuit = shop::Circuit::ClosedAtRest; });
-            auto rehearsal = shop.rehearse(left_out.isEmpty() ? std::set<std::string>{} : std::set{left_out.toStdString()});
-            auto const* known = safety::faultNamed(inch && fault == QStringLiteral("inch_left") ? "metric_left" : fault.toStdString());
+            if (closed_at_rest)
+                shop.change(shop.plate, [](shop::TouchPlate& p) { p.circuit = shop::Circuit::ClosedAtRest; });
+            auto rehearsal =
+                shop.rehearse(left_out.isEmpty() ? std::set<std::string>{} : std::set{left_out.toStdString()});
+            auto const* known =
+                safety::faultNamed(inch && fault == QStringLiteral("inch_left") ? "metric_left" : fault.toStdString());
             QCOMPARE(known == nullptr, fault.isEmpty());
             if (known) known->apply(rehearsal.world);
             auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
@@ -95,7 +109,8 @@ private Q_SLOTS:
         auto rehearsal = shop.rehearse();
         rehearsal.world.spindle.on = true;
         QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world).outcome, Outcome::Completed);
-        for (auto& pause : rehearsal.world.person.pauses) std::erase(pause, shop::Act::StopSpindle); // the person only nods
+        for (auto& pause : rehearsal.world.person.pauses)
+            std::erase(pause, shop::Act::StopSpindle); // the person only nods
         QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world).outcome, Outcome::Collision);
     }
     void notHomedIsRefusedWhereItCanBeRead() {
@@ -122,7 +137,9 @@ private Q_SLOTS:
     void everyOutcomeIsCounted_data() {
         QTest::addColumn<int>("outcome");
         QTest::addColumn<int>("kind");
-        auto row = [](Outcome outcome, safety::RunClass kind) { QTest::newRow(machine::name(outcome)) << static_cast<int>(outcome) << static_cast<int>(kind); };
+        auto row = [](Outcome outcome, safety::RunClass kind) {
+            QTest::newRow(machine::name(outcome)) << static_cast<int>(outcome) << static_cast<int>(kind);
+        };
         row(Outcome::Completed, safety::RunClass::WrongZero); // completed without a zero is no zero
         row(Outcome::Alarm, safety::RunClass::StoppedSafely);
         row(Outcome::Refused, safety::RunClass::StoppedSafely);

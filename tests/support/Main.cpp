@@ -24,9 +24,14 @@ bool near(double got, double expected, double abs, double rel) {
     return false;
 }
 
-// The tests stand in build/<preset>/tests of the source tree; no path is compiled in, so that the cache serves every clone.
-QString sourcePath(char const* below_top) { return QCoreApplication::applicationDirPath() + QStringLiteral("/../../../") + QLatin1String(below_top); }
-QString builtPath(char const* below_preset) { return QCoreApplication::applicationDirPath() + QStringLiteral("/../") + QLatin1String(below_preset); }
+// The tests stand in build/<preset>/tests of the source tree; no path is compiled in, so that the cache serves every
+// clone.
+QString sourcePath(char const* below_top) {
+    return QCoreApplication::applicationDirPath() + QStringLiteral("/../../../") + QLatin1String(below_top);
+}
+QString builtPath(char const* below_preset) {
+    return QCoreApplication::applicationDirPath() + QStringLiteral("/../") + QLatin1String(below_preset);
+}
 
 QByteArray readAll(QString const& path) {
     QFile file(path);
@@ -35,7 +40,9 @@ QByteArray readAll(QString const& path) {
 }
 
 /// Programs with windows make a QApplication here; the others a QCoreApplication.
-__attribute__((weak)) QCoreApplication* makeApplication(int& argc, char** argv) { return new QCoreApplication(argc, argv); }
+__attribute__((weak)) QCoreApplication* makeApplication(int& argc, char** argv) {
+    return new QCoreApplication(argc, argv);
+}
 
 } // namespace steady::test
 

@@ -18,7 +18,8 @@ template<class T> T must(Result<T> result) {
 SmallShop::SmallShop() {
     shop::Machine router;
     router.name = "Test router";
-    router.axes = {shop::AxisTravel{0, 600, 6000, 500}, shop::AxisTravel{0, 400, 6000, 500}, shop::AxisTravel{-120, 0, 3000, 400}};
+    router.axes = {shop::AxisTravel{0, 600, 6000, 500}, shop::AxisTravel{0, 400, 6000, 500},
+                   shop::AxisTravel{-120, 0, 3000, 400}};
     router.capture = shop::Capture::Polled;
     router.poll_s = 0.001;
     router.debounce_s = 0.004;
@@ -48,7 +49,9 @@ SmallShop::SmallShop() {
 void SmallShop::measure(std::vector<double> const& thickness_mm) {
     auto& list = readings.kept[study];
     list.clear();
-    for (double mm : thickness_mm) list.push_back({static_cast<int>(list.size()) + 1, mm, std::to_string(mm), shop::Source::Measured, 0, false, {}});
+    for (double mm : thickness_mm)
+        list.push_back(
+            {static_cast<int>(list.size()) + 1, mm, std::to_string(mm), shop::Source::Measured, 0, false, {}});
 }
 
 zeroing::PlateZeroResult SmallShop::zero() const { return must(zeroing::plateZero(book, readings, setup())); }
@@ -72,7 +75,8 @@ SmallShop inchShop() {
 }
 
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {
-    return machine::run(controller::makeExecutable(text, safety::dialectOf(world.dialect, world.homed_parameter)), world, trace);
+    return machine::run(controller::makeExecutable(text, safety::dialectOf(world.dialect, world.homed_parameter)),
+                        world, trace);
 }
 
 } // namespace steady::test

@@ -19,12 +19,11 @@ bool enlist(char const* name, Factory factory);
 /// |got − expected| within max(abs, rel·|expected|); says all three when not.
 bool near(double got, double expected, double abs, double rel = 0);
 
-QString sourcePath(char const* below_top); ///< a file of the project
+QString sourcePath(char const* below_top);   ///< a file of the project
 QString builtPath(char const* below_preset); ///< a program of this build
 QByteArray readAll(QString const& path);
 
 } // namespace steady::test
 
 #define STEADY_TEST(Class)                                                                                             \
-    static bool const enlisted_##Class =                                                                               \
-        steady::test::enlist(#Class, [] { return static_cast<QObject*>(new Class); })
+    static bool const enlisted_##Class = steady::test::enlist(#Class, [] { return static_cast<QObject*>(new Class); })

@@ -58,6 +58,7 @@ void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
     button->setEnabled(m_desk.session().writable());
     line->addWidget(button);
     m_column->addWidget(row);
+    row->show(); // at once, or the column is measured without it
 }
 
 void ReadingsList::mark(Id<shop::Study> study, int nr, QString const& cause) {

@@ -30,9 +30,6 @@ MacroEditor::MacroEditor(Look const& look, QWidget* parent)
     markerDefine(Background, current_marker);
     markerDefine(Background, finding_marker);
     setEolMode(EolUnix);
-    // Tab goes to the next control; a macro needs no tabs.
-    SendScintilla(SCI_CLEARCMDKEY, SCK_TAB);
-    SendScintilla(SCI_CLEARCMDKEY, SCK_TAB + (SCMOD_SHIFT << 16));
     setTabIndents(false);
     dress();
     connect(this, &QsciScintilla::textChanged, this, &MacroEditor::colour);

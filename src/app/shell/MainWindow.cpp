@@ -30,7 +30,15 @@ MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::
     });
 }
 
-MainWindow::~MainWindow() = default;
+MainWindow::~MainWindow() { leaveBook(); }
+
+/// What is being typed is accepted, as on leaving any field; then the stations go before the desk they stand on.
+void MainWindow::leaveBook() {
+    if (auto* typing = focusWidget()) typing->clearFocus();
+    m_stations.clear();
+    m_notice = nullptr;
+    delete takeCentralWidget();
+}
 
 void MainWindow::connectActions() {
     auto on = [this](char const* id, auto&& act) {
@@ -96,7 +104,7 @@ bool MainWindow::openBook(QString const& path) {
 void MainWindow::setSession(std::unique_ptr<store::Session> session) {
     auto const path = session->file().path();
     m_look.setUnits(session->book().units());
-    delete takeCentralWidget(); // the stations go before the desk they stand on
+    leaveBook();
     m_desk = std::make_unique<Desk>(std::move(session), m_look, m_prompter);
     build();
     Q_EMIT bookShown(path);

@@ -43,6 +43,7 @@ Q_SIGNALS:
 private:
     void connectActions();
     void build();
+    void leaveBook();
     void refresh();
     void showProgress();
     void report(QString const& words);

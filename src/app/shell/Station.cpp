@@ -9,6 +9,24 @@ constexpr int entry_px = 250;
 constexpr int judgement_px = 290;
 constexpr int picture_least_px = 430;
 
+/// What stands in a scrolling zone: never lower than its wrapped words need, so that it scrolls instead of squeezing.
+class ZoneContent : public QWidget {
+protected:
+    void resizeEvent(QResizeEvent*) override { keepHeight(); }
+    bool event(QEvent* event) override {
+        bool const done = QWidget::event(event);
+        if (event->type() == QEvent::LayoutRequest) keepHeight();
+        return done;
+    }
+
+private:
+    void keepHeight() {
+        int const needed =
+            layout()->hasHeightForWidth() ? layout()->totalHeightForWidth(width()) : layout()->totalSizeHint().height();
+        if (needed != minimumHeight()) setMinimumHeight(needed);
+    }
+};
+
 QScrollArea* zone(QWidget* content, QWidget* parent) {
     auto* area = new QScrollArea(parent);
     area->setWidget(content);
@@ -24,7 +42,7 @@ QScrollArea* zone(QWidget* content, QWidget* parent) {
 
 Station::Station(Desk& desk, QString id, QString title) : m_desk(desk), m_id(std::move(id)), m_title(std::move(title)) {
     setObjectName(m_id);
-    auto* entry = new QWidget;
+    auto* entry = new ZoneContent;
     m_entry = new QVBoxLayout(entry);
     m_entry->setContentsMargins(4, 0, 12, 8);
     m_entry->setSpacing(12);
@@ -33,7 +51,7 @@ Station::Station(Desk& desk, QString id, QString title) : m_desk(desk), m_id(std
     m_picture = new QVBoxLayout(m_picture_zone);
     m_picture->setContentsMargins(12, 10, 12, 10);
     m_picture->setSpacing(8);
-    auto* side = new QWidget;
+    auto* side = new ZoneContent;
     auto* column = new QVBoxLayout(side);
     column->setContentsMargins(4, 0, 12, 8);
     column->addWidget(styled(new QLabel(QStringLiteral("Judgement"), side), Type::Heading, Tone::Soft));

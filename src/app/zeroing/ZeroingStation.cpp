@@ -134,22 +134,19 @@ Result<void> ZeroingStation::acceptContact(TypedLength const& typed) {
     contact.frame = frame();
     contact.work_offset = desk().setup().work_offset;
     if (frame() == shop::Frame::Work) {
-        auto const before = shownContact();
-        if (before && before->work_offset_z_mm) {
-            contact.work_offset_z_mm = before->work_offset_z_mm;
-        } else {
-            auto const offset = parseLength(m_offset_z->edit()->text().toStdString(), desk().units(),
-                                            "machine Z of the offset then active");
-            if (!offset) return fail(Code::FrameUnknown, {"plate contact"});
-            contact.work_offset_z_mm = offset->mm;
-        }
+        if (!m_offset_z_mm) return fail(Code::FrameUnknown, {"plate contact"});
+        contact.work_offset_z_mm = m_offset_z_mm;
     }
     return commitContact(std::move(contact), "Plate contact " + typed.as_typed);
 }
 
 Result<void> ZeroingStation::acceptOffset(TypedLength const& typed) {
+    m_offset_z_mm = typed.mm;
     auto contact = shownContact();
-    if (!contact || contact->frame != shop::Frame::Work) return {}; // kept in the field until the contact is typed
+    if (!contact || contact->frame != shop::Frame::Work) { // it waits for its contact
+        m_offset_z->showLength(m_offset_z_mm, u"now type the contact"_s);
+        return {};
+    }
     contact->work_offset_z_mm = typed.mm;
     return commitContact(*contact, "Offset active at the contact");
 }
@@ -193,8 +190,9 @@ void ZeroingStation::refresh() {
                           same_frame                     ? sourceOf(*contact)
                           : frame() == shop::Frame::Work ? u"with the work offset active"_s
                                                          : u"at the trip, length offset off"_s);
+    if (same_frame && contact->work_offset_z_mm) m_offset_z_mm = contact->work_offset_z_mm;
     m_offset_z->setVisible(frame() == shop::Frame::Work);
-    m_offset_z->showLength(same_frame ? contact->work_offset_z_mm : std::nullopt, u"as the offset table shows it"_s);
+    m_offset_z->showLength(m_offset_z_mm, u"as the offset table shows it"_s);
     m_end_practice->setVisible(desk().practice().has_value());
     m_tools->box()->clear();
     for (auto const& [id, each] : desk().book().all<shop::Assembly>()) {

@@ -36,6 +36,7 @@ private:
     Result<void> commitContact(shop::Contact contact, std::string what);
     QString sourceOf(shop::Contact const& contact) const;
 
+    std::optional<double> m_offset_z_mm; ///< typed before the contact that it belongs to
     QButtonGroup* m_frames;
     LengthField *m_contact, *m_offset_z, *m_stock, *m_window;
     Choice *m_tools, *m_offsets;

@@ -25,7 +25,7 @@ struct Sum {
     /// P(|X| ≤ h), by Simpson's rule on 2/π ∫ sin(ht)/t φ(t) dt.
     double within(double h) const {
         double const end = reach();
-        int const steps = 2 * static_cast<int>(100 + end * 6 * spread); // a dozen points on the fastest wave
+        int const steps = 2 * static_cast<int>(40 + end * 3 * spread); // a dozen points on the fastest wave
         double const width = end / steps;
         double total = h * characteristic(0); // sin(ht)/t at 0
         for (int i = 1; i <= steps; ++i) {
@@ -99,12 +99,20 @@ double coverageHalfWidth(std::vector<Contribution> const& contributions, double 
     // A lone rectangle has a jump that no series resolves; its answer is plain.
     if (sum.sigma == 0 && sum.half_widths.size() == 1) return probability * sum.half_widths.front();
     // False position with the Illinois change: the curve is smooth and rises, a dozen steps find the crossing.
-    double low = 0, low_miss = -probability, high = 6 * sum.spread, high_miss = sum.within(high) - probability;
+    // Sums of normals and rectangles hold 95 % between 1.64 and 1.97 of their spread; other shares start wide.
+    double low = 1.6 * sum.spread, low_miss = sum.within(low) - probability;
+    double high = 2 * sum.spread, high_miss = sum.within(high) - probability;
+    if (low_miss > 0 || high_miss < 0) {
+        low = 0;
+        low_miss = -probability;
+        high = 6 * sum.spread;
+        high_miss = sum.within(high) - probability;
+    }
     double middle = 0;
     for (int i = 0, side = 0; i < 60 && high - low > 1e-9 * sum.spread; ++i) {
         middle = (low * high_miss - high * low_miss) / (high_miss - low_miss);
         double const miss = sum.within(middle) - probability;
-        if (std::abs(miss) < 1e-10) break;
+        if (std::abs(miss) < 1e-9) break;
         if (miss < 0) {
             low = middle;
             low_miss = miss;

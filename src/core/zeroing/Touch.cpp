@@ -8,8 +8,8 @@
 namespace steady::zeroing {
 namespace {
 
-/// Of 10,000 honest touches, one in fifteen thousand lies beyond this many standard deviations on either side.
-constexpr double scatter_factor = 4.5;
+/// Of a million honest touches not one lies beyond this many standard deviations.
+constexpr double scatter_factor = 5;
 
 double reaction_s(shop::Machine const& machine) {
     double const poll = machine.capture == shop::Capture::Polled ? machine.poll_s : 0;

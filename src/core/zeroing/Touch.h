@@ -15,7 +15,7 @@ struct TouchPrediction {
     bool operator==(TouchPrediction const&) const = default;
 };
 
-/// Latched in hardware: no lag. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that spread + 4.5 s.
+/// Latched in hardware: no lag. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that spread + 5 s.
 /// Overshoot: v·(debounce + poll + driver lag) + v²/(2a).
 TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min);
 

@@ -259,7 +259,7 @@ private Q_SLOTS:
         Record record;
         while (controller.step(&record)) words.push_back(wordsOf(record, UnitSystem::Metric));
         QCOMPARE(words[0], std::string("#101 = 6.0000"));
-        QCOMPARE(words[1], std::string("Rapid, Z to 5.000 (5.000 mm up); 0.0 s"));
+        QCOMPARE(words[1], std::string("Rapid, up 5.000 to Z 5.000; 0.0 s"));
         QCOMPARE(words[2], std::string("Not so: passes by"));
         QCOMPARE(words[3], std::string("Waits 1.5 s"));
     }

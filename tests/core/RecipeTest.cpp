@@ -99,6 +99,15 @@ private Q_SLOTS:
                     QCOMPARE(result.memory.work_offsets_mm[n][axis], rehearsal.world.memory.work_offsets_mm[n][axis]);
         for (int number : result.changed_parameters) QVERIFY(number >= 101 && number <= 105);
     }
+    void predictedSecondsAreThoseOfACleanRun() {
+        SmallShop shop;
+        auto const rehearsal = shop.rehearse();
+        auto const prediction = safety::predict(rehearsal);
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        QVERIFY(test::near(prediction.machine_s, result.elapsed_s, 0.01));
+        QVERIFY(prediction.machine_s > rehearsal.zero.machine.spin_down_s);
+        QCOMPARE(prediction.pauses * rehearsal.world.person.pause_s, result.paused_s);
+    }
     void setsTheOffsetThatWasChosen() {
         SmallShop shop;
         auto setup = shop.setup();

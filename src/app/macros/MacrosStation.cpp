@@ -111,6 +111,7 @@ void MacrosStation::writeAnew() {
         for (auto const& id : m_rehearsal->macro.recipe.ids())
             m_leave_out->box()->addItem(text(id).replace(u'-', u' '), text(id));
     }
+    if (m_rehearsal) m_prediction = safety::predict(*m_rehearsal);
     if (m_rehearsal) m_editor->setMacro(text(m_rehearsal->macro.text));
     startOver();
 }
@@ -238,6 +239,11 @@ void MacrosStation::showState() {
         said.push_back({Severity::Attention,
                         "A protection is left out.",
                         "This text is for seeing what that step protects from. Do not load it.",
+                        {}});
+    if (!m_theatre.ended())
+        said.push_back({Severity::Note,
+                        fmt::format("About {:.0f} s on the machine", m_prediction.machine_s),
+                        fmt::format("{} pauses come on top; each waits for you.", m_prediction.pauses),
                         {}});
     said.push_back({Severity::Note,
                     "Before the real run",

@@ -42,6 +42,7 @@ private:
     void showState();
 
     Result<safety::Rehearsal> m_rehearsal = fail(Code::Missing, {});
+    safety::Prediction m_prediction;
     Theatre m_theatre;
     Choice *m_fault, *m_leave_out;
     LengthField* m_true_thickness;

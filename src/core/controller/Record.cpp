@@ -10,15 +10,15 @@
 namespace steady::controller {
 namespace {
 
-/// “Z to −62.218”, or every axis that moves.
+/// “up 1.000 to Z −62.218”, or every axis that moves.
 std::string target(Record const& record, UnitSystem units) {
     std::string text;
     for (int axis = 0; axis < 3; ++axis) {
         double const by = record.to_mm[axis] - record.from_mm[axis];
         if (std::abs(by) < 5e-7) continue;
-        text +=
-            fmt::format("{}{} to {}", text.empty() ? "" : ", ", "XYZ"[axis], lengthNumber(record.to_mm[axis], units));
-        if (axis == 2) text += fmt::format(" ({} {})", lengthText(std::abs(by), units), by > 0 ? "up" : "down");
+        text += text.empty() ? "" : ", ";
+        if (axis == 2) text += fmt::format("{} {} to ", by > 0 ? "up" : "down", lengthNumber(std::abs(by), units));
+        text += fmt::format("{} {}", "XYZ"[axis], lengthNumber(record.to_mm[axis], units));
     }
     return text.empty() ? "already there" : text;
 }
@@ -38,11 +38,11 @@ std::string wordsOf(Record const& record, UnitSystem units) {
     using Kind = Record::Kind;
     switch (record.kind) {
     case Kind::Nothing: return record.message.empty() ? "" : "Shows: " + record.message;
-    case Kind::Modes: return "Modes: " + record.modes;
+    case Kind::Modes: return record.modes;
     case Kind::Setting: return assigned(record);
     case Kind::Branch: return record.condition ? "True: goes in" : "Not so: passes by";
     case Kind::Rapid: return fmt::format("Rapid, {}; {}", target(record, units), seconds(record));
-    case Kind::Feed: return fmt::format("Moves, {}; {}", target(record, units), seconds(record));
+    case Kind::Feed: return fmt::format("Feed, {}; {}", target(record, units), seconds(record));
     case Kind::Probe:
         return fmt::format("{}: {}; {}", record.contact ? "Contact" : "No contact", target(record, units),
                            seconds(record));

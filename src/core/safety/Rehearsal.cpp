@@ -41,6 +41,13 @@ Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource 
     return made;
 }
 
+Prediction predict(Rehearsal const& rehearsal) {
+    auto const& world = rehearsal.world;
+    auto const executable =
+        controller::makeExecutable(rehearsal.macro.text, dialectOf(world.dialect, world.homed_parameter));
+    return {machine::run(executable, world).elapsed_s, static_cast<int>(world.person.pauses.size())};
+}
+
 controller::Dialect dialectOf(std::string const&, std::optional<int> homed_parameter) {
     auto dialect = controller::parametric();
     dialect.homed_parameter = homed_parameter;

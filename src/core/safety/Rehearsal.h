@@ -21,6 +21,13 @@ struct Rehearsal {
 Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource const& readings,
                                     shop::ZeroSetup const& setup, std::set<std::string> const& leave_out = {});
 
+/// What the macro takes when all is as the book says; pauses come on top.
+struct Prediction {
+    double machine_s = 0;
+    int pauses = 0;
+};
+Prediction predict(Rehearsal const& rehearsal);
+
 /// The dialect of a world or a machine, with what its owner found out about it.
 controller::Dialect dialectOf(std::string const& id, std::optional<int> homed_parameter);
 

@@ -33,7 +33,9 @@ void ticks(QPainter& p, Axis const& axis, double y, ReadingsPicture const& pictu
     double step = picture.units == UnitSystem::Metric ? 0.001 : 0.00005;
     static constexpr double factors[] = {2, 2.5, 2};
     for (int i = 0; axis.x(axis.low_mm + step * unit) - axis.left < 74 * ink.scale; ++i) step *= factors[i % 3];
-    int const decimals = picture.units == UnitSystem::Metric ? (step < 0.01 ? 3 : 2) : (step < 0.001 ? 4 : 3);
+    int decimals = 2;
+    while (decimals < 6 && std::abs(step * std::pow(10, decimals) - std::round(step * std::pow(10, decimals))) > 1e-6)
+        ++decimals;
     p.setFont(ink.font(Ink::Type::Mono));
     p.setPen(QPen(ink.ink, 1.5));
     p.drawLine(QPointF(axis.left, y), QPointF(axis.right, y));
@@ -128,7 +130,7 @@ void paintKit(QPainter& p, QRectF const& area, KitPicture const& picture, Ink co
     below(tool_x, QStringLiteral("Ø ") + text(lengthText(picture.tool_diameter_mm, picture.units)));
     auto const words = picture.tool_length_mm
                            ? text(lengthText(length_mm, picture.units)) + QStringLiteral(" below the spindle face")
-                           : QStringLiteral("length not known; drawn as 50 mm");
+                           : QStringLiteral("length not known; drawn as ") + text(lengthText(length_mm, picture.units));
     p.drawText(QRectF(area.left(), nose.top() - 22 * ink.scale, area.width() - 8, 20 * ink.scale), Qt::AlignRight,
                words);
     p.restore();

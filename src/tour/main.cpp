@@ -51,6 +51,21 @@ struct Tour {
         good = window.grab().toImage().convertToFormat(QImage::Format_RGB32).save(folder.filePath(name)) && good;
     }
 
+    /// Every station in every unit and theme.
+    bool all() {
+        for (bool const night : {false, true})
+            for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
+                look.setNight(night);
+                look.setUnits(units);
+                for (auto const& station : {u"kit"_s, u"zeroing"_s, u"macros"_s}) {
+                    if (station == u"macros"_s) window.macros()->run();
+                    picture(station,
+                            u"%1-%2-%3.png"_s.arg(station, app::text(unitName(units)), night ? u"night"_s : u"day"_s));
+                }
+            }
+        return good;
+    }
+
     bool run() {
         picture(u"kit"_s, u"kit.png"_s);
         picture(u"zeroing"_s, u"zeroing.png"_s);
@@ -75,8 +90,9 @@ int main(int argc, char** argv) {
     QApplication const application(argc, argv);
     app::prepareProgram();
     QApplication::setCursorFlashTime(0);
-    if (argc != 3) {
-        std::cerr << "usage: steady-pin-tour BOOK FOLDER\n";
+    bool const all = argc == 4 && QLatin1String(argv[3]) == QLatin1String("--all");
+    if (argc != 3 && !all) {
+        std::cerr << "usage: steady-pin-tour BOOK FOLDER [--all]\n";
         return 2;
     }
     QDir const folder(QString::fromLocal8Bit(argv[2]));
@@ -94,5 +110,6 @@ int main(int argc, char** argv) {
     window.setSession(std::move(*session));
     window.resize(1280, 800);
     window.show();
-    return Tour{window, look, folder}.run() ? 0 : 1;
+    Tour tour{window, look, folder};
+    return (all ? tour.all() : tour.run()) ? 0 : 1;
 }

@@ -271,7 +271,7 @@ void KitStation::refresh() {
     m_nominal->showLength(p.nominal_mm, u"as sold; only used until it is measured"_s);
     m_circuit->box()->setCurrentIndex(static_cast<int>(p.circuit));
     m_circuit->setEnabled(writable);
-    m_push_in->showLength(p.push_in_mm, u"0.05 mm is common practice"_s);
+    m_push_in->showLength(p.push_in_mm, text(lengthText(0.05, desk().units())) + u" is common practice"_s);
     m_reading->showLength(std::nullopt, u"at five places; Enter keeps it"_s);
     QString const guessed = p.instrument ? QString() : assumed_hint;
     m_instrument_name->show(text(i.name), {}, guessed);

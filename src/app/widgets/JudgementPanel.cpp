@@ -26,8 +26,14 @@ private:
     Severity m_severity;
 };
 
+/// A number and its unit stay on one line.
+QString unbroken(QString words) {
+    static QRegularExpression const number_and_unit(QStringLiteral("(\\d) (mm|in|µm|thou|s)\\b"));
+    return words.replace(number_and_unit, QStringLiteral("\\1\u00a0\\2"));
+}
+
 QLabel* wrapped(QString const& words, Type type, Tone tone, QWidget* parent) {
-    auto* label = styled(new QLabel(words, parent), type, tone);
+    auto* label = styled(new QLabel(unbroken(words), parent), type, tone);
     label->setWordWrap(true);
     label->setTextInteractionFlags(Qt::TextSelectableByMouse);
     return label;
@@ -77,8 +83,12 @@ void JudgementPanel::add(zeroing::Judgement const& judgement, bool first) {
     if (!judgement.text.empty()) column->addWidget(wrapped(text(judgement.text), Type::Body, Tone::Ink, block));
     if (!judgement.why.empty()) {
         auto const headline = text(judgement.headline);
-        auto* why = styled(new QPushButton(QStringLiteral("Why: %1 terms").arg(judgement.why.size() - 1), block),
-                           Type::Body, Tone::Accent);
+        auto* why = styled(
+            new QPushButton(QStringLiteral("Why: %1 %2")
+                                .arg(judgement.why.size() - 1)
+                                .arg(judgement.why.size() == 2 ? QStringLiteral("term") : QStringLiteral("terms")),
+                            block),
+            Type::Body, Tone::Accent);
         why->setObjectName(QStringLiteral("judgement.why"));
         why->setProperty("quiet", true);
         why->setCheckable(true);

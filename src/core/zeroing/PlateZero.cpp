@@ -15,7 +15,8 @@ using uncertainty::Contribution;
 using uncertainty::Shape;
 
 constexpr double inf = std::numeric_limits<double>::infinity();
-constexpr double worth_a_term_mm = 0.00005; // below half of the last digit shown, a term only adds noise to read
+/// Below half of the last digit shown, a term only adds noise to read.
+double worthATerm_mm(UnitSystem units) { return units == UnitSystem::Metric ? 0.0005 : 0.00005 * mm_per_inch; }
 
 std::string thicknessSource(Thickness const& thickness, UnitSystem units) {
     if (!thickness.measured()) return "nominal, not measured";
@@ -36,7 +37,7 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
                            contact.at_utc_ms});
     chain.terms.push_back(
         {"thickness", "plate thickness", -result.thickness.mm, thicknessSource(result.thickness, result.units), 0});
-    if (prediction.lag_mm > worth_a_term_mm)
+    if (prediction.lag_mm > worthATerm_mm(result.units))
         chain.terms.push_back({"lag", "input lag", prediction.lag_mm, "debounce and polling at the slow feed", 0});
     auto parts = result.thickness.budget.contributions;
     double const step_mm = result.units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch;
@@ -138,7 +139,7 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     result.assembly = assembly ? *assembly : assumedAssembly();
     std::vector<shop::Reading> values;
     if (result.plate.thickness) values = readings.readings(result.plate.thickness);
-    result.thickness = thicknessOf(result.plate, values, book.find(result.plate.instrument));
+    result.thickness = thicknessOf(result.plate, values, book.find(result.plate.instrument), result.units);
     result.feeds = feedsFor(result.machine, result.plate.push_in_mm);
     result.slow = predictTouch(result.machine, result.feeds.slow_mm_min);
 

@@ -23,7 +23,7 @@ Contribution rectangle(std::string name, double half_width_mm) {
 } // namespace
 
 Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings,
-                      shop::Instrument const* instrument) {
+                      shop::Instrument const* instrument, UnitSystem units) {
     std::vector<double> values;
     for (auto const& reading : readings)
         if (!reading.withdrawn) values.push_back(reading.value_mm);
@@ -33,7 +33,8 @@ Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading con
         result.mm = plate.nominal_mm;
         result.budget = uncertainty::combine({rectangle("nominal thickness, not measured", nominal_half_width_mm)});
         result.assumptions.push_back({Severity::Attention,
-                                      "The plate's thickness is its nominal one, taken as good to ±0.1 mm.",
+                                      fmt::format("The plate's thickness is its nominal one, taken as good to {}.",
+                                                  plusMinusText(nominal_half_width_mm, units)),
                                       "Measure it with a caliper at five places.",
                                       {"plate thickness"}});
         return result;
@@ -41,17 +42,19 @@ Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading con
     result.mm = result.summary.mean;
     shop::Instrument const assumed{"a caliper", 0.01, 0.03};
     if (!instrument) {
-        result.assumptions.push_back({Severity::Attention,
-                                      "No instrument is named; a caliper good to ±0.03 mm is assumed.",
-                                      "Name the instrument with its resolution and permissible error.",
-                                      {"instrument"}});
+        result.assumptions.push_back(
+            {Severity::Attention,
+             fmt::format("No instrument is named; a caliper good to {} is assumed.", plusMinusText(0.03, units)),
+             "Name the instrument with its resolution and permissible error.",
+             {"instrument"}});
         instrument = &assumed;
     }
     std::vector<Contribution> parts;
     if (values.size() == 1) {
         parts.push_back({"scatter of one reading, assumed", assumed_scatter_mm, 1, inf, Shape::Normal});
         result.assumptions.push_back({Severity::Note,
-                                      "One reading says nothing about the spread; ±0.02 mm is assumed for it.",
+                                      fmt::format("One reading says nothing about the spread; {} is assumed for it.",
+                                                  plusMinusText(2 * assumed_scatter_mm, units)),
                                       "Measure at four more places.",
                                       {"plate thickness"}});
     } else {

@@ -22,8 +22,8 @@ struct Thickness {
 
 /// Sources: scatter of the mean (s/√n, n − 1 degrees of freedom), the instrument's step (step/√12) and its maximum
 /// permissible error (MPE/√3, not reduced by n): JCGM 100:2008, 4.2, F.2.2.1, 4.3.7. Without readings: nominal ± 0.1
-/// mm. One reading: its scatter is assumed. Withdrawn readings do not count.
+/// mm. One reading: its scatter is assumed. Withdrawn readings do not count. `units`: of the sentences.
 Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings,
-                      shop::Instrument const* instrument);
+                      shop::Instrument const* instrument, UnitSystem units = UnitSystem::Metric);
 
 } // namespace steady::zeroing

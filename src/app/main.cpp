@@ -24,9 +24,10 @@ int main(int argc, char** argv) {
         return 2;
     }
     app::MainWindow window(look, prompter, clock, app::authorName());
+    window.setSession(std::move(*session));
+    // A book named on the command line is looked at; one opened in the window becomes the usual one.
     QObject::connect(&window, &app::MainWindow::bookShown, &window,
                      [](QString const& book) { app::rememberBook(book); });
-    window.setSession(std::move(*session));
     window.show();
     // A start under a display server can be tested without a person to close the window.
     if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT")) QTimer::singleShot(0, &window, &QWidget::close);

@@ -12,10 +12,12 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 3> commands{{
+constexpr std::array<Command, 5> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
+    {"lint", "Say what is wrong with the text of a macro", addLint},
+    {"check", "Say whether a book is sound", addCheck},
 }};
 
 } // namespace

@@ -193,6 +193,23 @@ private Q_SLOTS:
         drive.click("macro.run");
         QVERIFY(drive.judgement().contains(u"The zero is right."_s));
     }
+    void whatWasEditedOrRunSurvivesAChangeOfView() {
+        Driver drive;
+        drive.key(Qt::Key_3, Qt::ControlModifier);
+        drive.key(Qt::Key_F5);
+        auto const at = drive.window->macros()->theatre().at();
+        drive.key(Qt::Key_D, Qt::ControlModifier);
+        drive.key(Qt::Key_I, Qt::ControlModifier);
+        QCOMPARE(drive.window->macros()->theatre().at(), at);
+        QVERIFY(drive.judgement().contains(u"The zero is right."_s) && drive.judgement().contains(u" in,"_s));
+        auto* editor = drive.window->macros()->editor();
+        auto const mine = editor->text() + u"(mine)\n"_s;
+        editor->setText(mine);
+        drive.key(Qt::Key_M, Qt::ControlModifier);
+        drive.key(Qt::Key_1, Qt::ControlModifier);
+        drive.type("kit.nominal", u"11"_s);
+        QCOMPARE(editor->text(), mine);
+    }
     void savingWhereNothingCanBeWrittenIsSaid() {
         Driver drive;
         drive.prompter.path = u"/no/such/folder/x.ngc"_s;
@@ -243,6 +260,11 @@ private Q_SLOTS:
         reader.show();
         QVERIFY(reader.findChild<QLineEdit*>(u"kit.nominal"_s)->isReadOnly());
         QVERIFY(!reader.findChild<QComboBox*>(u"kit.circuit"_s)->isEnabled());
+        // What the writer keeps, the reader shows a little later.
+        drive.window->activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(drive.window.get()));
+        drive.type("kit.nominal", u"12.5"_s);
+        QTRY_COMPARE(reader.findChild<QLineEdit*>(u"kit.nominal"_s)->text(), u"12.500"_s);
     }
 };
 

@@ -139,10 +139,30 @@ private Q_SLOTS:
         QCOMPARE(said.code, 2);
         QVERIFY(!said.err.empty());
     }
+    void lintNamesLineAndColumn() {
+        auto const wrong = file("wrong.ngc");
+        save(wrong, "G21\nG0 X[1 + 2\nG99\n");
+        auto const said = steadyPin({"lint", wrong});
+        QCOMPARE(said.code, 1);
+        QVERIFY2(said.out.find("wrong.ngc:2:5: A square bracket is not closed.") != std::string::npos,
+                 said.out.c_str());
+        QVERIFY(said.out.find("wrong.ngc:3:1: G99 is not known") != std::string::npos);
+        auto const json = parseJson(steadyPin({"lint", wrong, "--json"}).out, "stdout");
+        QCOMPARE((*json)[1]["line"].get<int>(), 3);
+        QCOMPARE(steadyPin({"lint", m_macro}).code, 0);
+        QCOMPARE(steadyPin({"lint", "/none.ngc"}).code, 2);
+    }
+    void checkSaysWhetherABookIsSound() {
+        auto const said = steadyPin({"check", "--book", m_book});
+        QCOMPARE(said.code, 0);
+        QVERIFY2(said.out.starts_with("Tern & Thole: ") && said.out.find("sound") != std::string::npos,
+                 said.out.c_str());
+        QCOMPARE(steadyPin({"check", "--book", m_macro}).code, 2);
+    }
     void helpAndVersion() {
         auto const help = steadyPin({"--help"});
         QCOMPARE(help.code, 0);
-        for (auto const* word : {"write", "world", "run", "Exit codes"})
+        for (auto const* word : {"write", "world", "run", "lint", "check", "Exit codes"})
             QVERIFY(help.out.find(word) != std::string::npos);
         QVERIFY(steadyPin({"--version"}).out.find(STEADY_VERSION) != std::string::npos);
     }

@@ -214,6 +214,40 @@ private Q_SLOTS:
         made.person.pauses = {{shop::Act::StopSpindle}};
         QCOMPARE(test::runText("M0\nG4 P5\nG91\nG38.3 Z-10.5 F60\n", made).outcome, controller::Outcome::Completed);
     }
+    void plateHeldToATurningCutterIsACollisionEvenUnseen() {
+        for (bool lead_off : {false, true}) {
+            auto made = world();
+            made.input.lead_off = lead_off;
+            made.spindle.on = true;
+            made.person.pauses = {{shop::Act::TouchFlank}};
+            auto const result = test::runText("M0\nG91\nG38.3 Z2 F30\n", made);
+            QCOMPARE(result.outcome, controller::Outcome::Collision);
+            QVERIFY2(result.message.find("still turns") != std::string::npos, result.message.c_str());
+        }
+    }
+    void handsMakeTheSignalOnlyWithWhatTheyHold_data() {
+        QTest::addColumn<bool>("plate");
+        QTest::addColumn<bool>("clip");
+        QTest::addColumn<bool>("signal");
+        QTest::newRow("both in the hand") << true << true << true;
+        QTest::newRow("plate left on the work") << false << true << false;
+        QTest::newRow("clip left on the tool") << true << false << false;
+    }
+    void handsMakeTheSignalOnlyWithWhatTheyHold() {
+        QFETCH(bool, plate);
+        QFETCH(bool, clip);
+        QFETCH(bool, signal);
+        auto made = world();
+        std::vector<shop::Act> acts;
+        if (plate) acts.push_back(shop::Act::TakePlate);
+        if (clip) acts.push_back(shop::Act::TakeClip);
+        acts.push_back(shop::Act::BringTogether);
+        made.person.pauses = {acts};
+        auto const result = test::runText("M0\nG91\nG38.3 Z2 F30\n#1=#5070\nG4 P3\nG38.3 Z0.5\n#2=#5070\n", made);
+        QCOMPARE(result.outcome, controller::Outcome::Completed);
+        QCOMPARE(result.memory.parameters[1], signal ? 1.0 : 0.0);
+        QCOMPARE(result.memory.parameters[2], 0.0); // parted again
+    }
     void traceTellsTheSameStory() {
         machine::Trace trace;
         auto const text = std::string("G91\nG38.3 Z-15 F60\nG1 Z1\nM0\n");

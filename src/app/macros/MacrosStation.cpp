@@ -99,19 +99,31 @@ std::set<std::string> MacrosStation::leftOut() const {
     return id.empty() ? std::set<std::string>{} : std::set{id};
 }
 
+/// Text changed by hand stays; a run stays while neither text nor book have changed.
 void MacrosStation::refresh() {
     m_true_thickness->showLength(m_true_thickness_mm, u"leave empty: as the book says"_s);
-    writeAnew();
+    auto const before = m_rehearsal ? m_rehearsal->macro.text : std::string();
+    bool const edited = m_rehearsal && m_editor->text().toStdString() != before;
+    rehearse();
+    if (m_rehearsal && !edited) m_editor->setMacro(text(m_rehearsal->macro.text));
+    if (m_rehearsal && m_rehearsal->macro.text == before)
+        showPlay();
+    else
+        startOver();
+}
+
+void MacrosStation::rehearse() {
+    m_rehearsal = desk().rehearse(leftOut());
+    if (!m_rehearsal) return;
+    m_prediction = safety::predict(*m_rehearsal);
+    if (m_leave_out->box()->count() > 0) return;
+    m_leave_out->box()->addItem(u"Nothing"_s, QString());
+    for (auto const& id : m_rehearsal->macro.recipe.ids())
+        m_leave_out->box()->addItem(text(id).replace(u'-', u' '), text(id));
 }
 
 void MacrosStation::writeAnew() {
-    m_rehearsal = desk().rehearse(leftOut());
-    if (m_leave_out->box()->count() == 0 && m_rehearsal) {
-        m_leave_out->box()->addItem(u"Nothing"_s, QString());
-        for (auto const& id : m_rehearsal->macro.recipe.ids())
-            m_leave_out->box()->addItem(text(id).replace(u'-', u' '), text(id));
-    }
-    if (m_rehearsal) m_prediction = safety::predict(*m_rehearsal);
+    rehearse();
     if (m_rehearsal) m_editor->setMacro(text(m_rehearsal->macro.text));
     startOver();
 }

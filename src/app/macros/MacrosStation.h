@@ -38,6 +38,7 @@ private:
     std::set<std::string> leftOut() const;
     machine::World world() const;
     bool prepare();
+    void rehearse();
     void showPlay();
     void showState();
 

@@ -5,10 +5,20 @@
 #include "core/base/Words.h"
 
 namespace steady::app {
+namespace {
+
+constexpr int poll_ms = 1000;
+
+} // namespace
 
 Desk::Desk(std::unique_ptr<store::Session> session, Look& look, Prompter& prompter)
     : m_session(std::move(session)), m_look(look), m_prompter(prompter) {
     recompute();
+    if (!m_session->writable()) { // the writer in the other window goes on
+        auto* poll = new QTimer(this);
+        connect(poll, &QTimer::timeout, m_session.get(), &store::Session::refresh);
+        poll->start(poll_ms);
+    }
     connect(m_session.get(), &store::Session::changed, this, [this] {
         m_run_good.reset();
         m_practice.reset();

@@ -162,17 +162,23 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
     return first;
 }
 
-/// A turning cutter must touch neither plate nor hand.
+/// A turning cutter must not meet the plate.
 std::optional<Trouble> VirtualMachine::touchTrouble(Trip const& trip) {
-    if (trip.false_contact || m_now_s + trip.t_s >= m_turns_until_s) return std::nullopt;
-    if (m_world.plate.place == PlatePlace::InHand) return std::nullopt; // at the holder, away from the cutter
-    return Trouble{Outcome::Collision, m_world.plate.place == PlatePlace::AtFlank
-                                           ? "Collision: the plate was held against a cutter that still turns."
-                                           : "Collision: the spindle still turns as the cutter meets the plate."};
+    bool const at_holder = m_world.plate.place == PlatePlace::InHand; // away from the cutter
+    if (trip.false_contact || at_holder || m_now_s + trip.t_s >= m_turns_until_s) return std::nullopt;
+    return Trouble{Outcome::Collision, "Collision: the spindle still turns as the cutter meets the plate."};
+}
+
+/// Nor may a plate be held to it, whether the circuit sees it or not.
+std::optional<Trouble> VirtualMachine::flankTrouble() const {
+    bool const at_flank = m_world.plate.place == PlatePlace::AtFlank;
+    if (!at_flank || std::max(m_now_s, m_hand_from_s) >= m_turns_until_s) return std::nullopt;
+    return Trouble{Outcome::Collision, "Collision: the plate was held against a cutter that still turns."};
 }
 
 controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed_mm_min) {
     if (auto limit = softLimit(target_mm)) return {false, position(), limit};
+    if (auto held = flankTrouble()) return {false, position(), held};
     auto const path = leg(target_mm, feed_mm_min);
     auto const trip = firstTrip(path);
     if (!trip) {

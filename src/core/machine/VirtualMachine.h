@@ -53,6 +53,7 @@ private:
     std::optional<controller::Trouble> softLimit(Vec3 const& target_mm) const;
     std::optional<controller::Trouble> collide(Leg const& leg, double until_mm);
     std::optional<controller::Trouble> touchTrouble(Trip const& trip);
+    std::optional<controller::Trouble> flankTrouble() const;
     std::optional<Trip> firstTrip(Leg const& leg);
     bool atRest() const;
     bool reads(bool touched) const;

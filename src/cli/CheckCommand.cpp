@@ -1,0 +1,38 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/Command.h"
+
+#include "store/BookFile.h"
+
+#include <iostream>
+
+namespace steady::cli {
+namespace {
+
+int check(std::string const& path, Streams streams) {
+    auto const file = store::BookFile::open(QString::fromStdString(path), store::Access::ReadOnly);
+    if (!file) return refuse(file.error(), streams);
+    auto const book = (*file)->load();
+    if (!book) {
+        (void)refuse(book.error(), streams);
+        return judged_bad;
+    }
+    auto const sound = (*file)->pragma(QStringLiteral("quick_check"));
+    if (sound != QLatin1String("ok")) {
+        (void)refuse({Code::FileDamaged, {path}, sound.toStdString(), {}}, streams);
+        return judged_bad;
+    }
+    streams.out << book->info().name << ": " << book->size() << " things, " << (*file)->lastSeq()
+                << " changes, sound\n";
+    return good;
+}
+
+} // namespace
+
+std::function<int()> addCheck(CLI::App& app, Streams streams) {
+    auto path = std::make_shared<std::string>();
+    app.add_option("--book", *path, "The book, a .pinbook file")->required();
+    return [path, streams] { return check(*path, streams); };
+}
+
+} // namespace steady::cli

@@ -62,6 +62,19 @@ private Q_SLOTS:
         QVERIFY(drive.ladder()->filled());
     }
 
+    void aContactBelongsToTheToolThatMadeIt() {
+        Driver drive;
+        drive.choose("kit.tools", u"Tool 2: 6 mm up-cut"_s);
+        QTest::keyClick(drive.find("kit.tools"), Qt::Key_Return);
+        QVERIFY(!drive.window->desk()->zero()->chain);
+        drive.key(Qt::Key_2, Qt::ControlModifier);
+        drive.type("zero.contact", u"-84.7"_s);
+        QCOMPARE(drive.window->desk()->zero()->chain->tool, std::string("tool 2"));
+        // Back to the other tool: its own last touch is there again.
+        drive.choose("zero.tools", u"Tool 3: 12 mm ball, long reach"_s);
+        QVERIFY(test::near(drive.window->desk()->zero()->chain->terms[0].value_mm, -63.218, 1e-9));
+        QCOMPARE(drive.window->desk()->zero()->chain->tool, std::string("tool 3"));
+    }
     void editingANumberMovesItsRung() {
         Driver drive;
         drive.key(Qt::Key_2, Qt::ControlModifier);

@@ -109,9 +109,8 @@ void KitStation::buildTool() {
     addHeading(u"Tool"_s);
     m_tools = new Choice(u"kit.tools"_s, u"In the spindle"_s, desk().look());
     connect(m_tools->box(), &QComboBox::activated, this, [this](int index) {
-        auto setup = desk().setup();
-        setup.assembly = Id<shop::Assembly>{m_tools->box()->itemData(index).toLongLong()};
-        (void)desk().report(desk().commitSetup(setup, "Use " + m_tools->box()->itemText(index).toStdString()));
+        Id<shop::Assembly> const chosen{m_tools->box()->itemData(index).toLongLong()};
+        (void)desk().report(desk().useTool(chosen));
     });
     m_tool_name = new Field(u"kit.tool.name"_s, u"Name of the tool"_s, desk().look(), Type::Body);
     m_tool_name->onAccept([this](QString const& typed) {
@@ -247,12 +246,7 @@ void KitStation::refreshChoices() {
         if (id == desk().setup().plate) m_plates->box()->setCurrentIndex(m_plates->box()->count() - 1);
     }
     m_plates->setVisible(m_plates->box()->count() > 1);
-    m_tools->box()->clear();
-    for (auto const& [id, each] : desk().book().all<shop::Assembly>()) {
-        m_tools->box()->addItem(text(fmt::format("Tool {}: {}", each->number, each->name)),
-                                QVariant::fromValue<qlonglong>(id.value));
-        if (id == desk().setup().assembly) m_tools->box()->setCurrentIndex(m_tools->box()->count() - 1);
-    }
+    desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
 }
 

@@ -9,6 +9,13 @@ namespace {
 
 constexpr int poll_ms = 1000;
 
+Id<shop::Contact> lastContactOf(shop::Book const& book, Id<shop::Assembly> tool) {
+    Id<shop::Contact> last;
+    for (auto const& [id, contact] : book.all<shop::Contact>())
+        if (contact->assembly == tool) last = id;
+    return last;
+}
+
 } // namespace
 
 Desk::Desk(std::unique_ptr<store::Session> session, Look& look, Prompter& prompter)
@@ -51,6 +58,24 @@ Result<void> Desk::commitSetup(shop::ZeroSetup const& setup, std::string what) {
     shop::Change change{std::move(what), {}, {}, {}};
     change.put(m_setup_id ? m_setup_id : Id<shop::ZeroSetup>{m_session->book().nextId()}, setup);
     return commit(std::move(change));
+}
+
+Result<void> Desk::useTool(Id<shop::Assembly> tool) {
+    auto setup = m_setup;
+    auto const* found = m_book.find(tool);
+    if (tool == setup.assembly || !found) return {};
+    setup.assembly = tool;
+    setup.contact = lastContactOf(m_book, tool);
+    return commitSetup(setup, fmt::format("Use tool {}: {}", found->number, found->name));
+}
+
+void Desk::offerTools(QComboBox& list) const {
+    list.clear();
+    for (auto const& [id, tool] : m_book.all<shop::Assembly>()) {
+        list.addItem(text(fmt::format("Tool {}: {}", tool->number, tool->name)),
+                     QVariant::fromValue<qlonglong>(id.value));
+        if (id == m_setup.assembly) list.setCurrentIndex(list.count() - 1);
+    }
 }
 
 Result<void> Desk::report(Result<void> done) {

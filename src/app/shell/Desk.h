@@ -9,6 +9,8 @@
 #include "core/safety/Rehearsal.h"
 #include "store/Session.h"
 
+#include <QComboBox>
+
 namespace steady::app {
 
 class Desk : public QObject {
@@ -35,6 +37,10 @@ public:
     Result<void> commit(shop::Change change);
     /// Puts the setup, as a change of its own.
     Result<void> commitSetup(shop::ZeroSetup const& setup, std::string what);
+    /// Another tool in the spindle; the contact becomes the last one that this tool made, or none.
+    Result<void> useTool(Id<shop::Assembly> tool);
+    /// Fills a list with the tools of the book, the one in the spindle chosen.
+    void offerTools(QComboBox& list) const;
     Result<void> report(Result<void> done);
 
     void practise(std::optional<shop::Contact> contact);

@@ -68,12 +68,8 @@ void ZeroingStation::buildSetup() {
     addHeading(u"What it is for"_s);
     m_tools = new Choice(u"zero.tools"_s, u"Tool in the spindle"_s, desk().look());
     connect(m_tools->box(), &QComboBox::activated, this, [this](int index) {
-        auto setup = desk().setup();
         Id<shop::Assembly> const chosen{m_tools->box()->itemData(index).toLongLong()};
-        if (chosen == setup.assembly) return;
-        setup.assembly = chosen;
-        setup.contact = {}; // a contact belongs to the tool that made it
-        (void)desk().report(desk().commitSetup(setup, "Use " + m_tools->box()->itemText(index).toStdString()));
+        (void)desk().report(desk().useTool(chosen));
     });
     m_offsets = new Choice(u"zero.offset"_s, u"Work offset to set"_s, desk().look());
     for (int n = 1; n <= work_offset_count; ++n) m_offsets->box()->addItem(text(workOffsetName(n)));
@@ -194,12 +190,7 @@ void ZeroingStation::refresh() {
     m_offset_z->setVisible(frame() == shop::Frame::Work);
     m_offset_z->showLength(m_offset_z_mm, u"as the offset table shows it"_s);
     m_end_practice->setVisible(desk().practice().has_value());
-    m_tools->box()->clear();
-    for (auto const& [id, each] : desk().book().all<shop::Assembly>()) {
-        m_tools->box()->addItem(text(fmt::format("Tool {}: {}", each->number, each->name)),
-                                QVariant::fromValue<qlonglong>(id.value));
-        if (id == desk().setup().assembly) m_tools->box()->setCurrentIndex(m_tools->box()->count() - 1);
-    }
+    desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
     m_offsets->box()->setCurrentIndex(desk().setup().work_offset - 1);
     m_stock->showLength(desk().setup().stock_thickness_mm, u"leave empty if not known"_s);

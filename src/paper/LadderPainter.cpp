@@ -81,7 +81,7 @@ struct Drawing {
             auto const words = text(gap.words);
             double const width = QFontMetricsF(p.font()).horizontalAdvance(words) + 12,
                          height = QFontMetricsF(p.font()).height() + 2;
-            QRectF const box(scene.scale_x + 10, middle - height / 2, width, height);
+            QRectF const box(scene.rung_end_x - width - 6, middle - height / 2, width, height);
             p.fillRect(box, ink.panel);
             p.setPen(ink.soft);
             p.drawText(box, Qt::AlignCenter, words);

@@ -8,6 +8,7 @@
 #include "exchange/WorldJson.h"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QDir>
 #include <QFile>
 #include <iostream>
@@ -51,7 +52,7 @@ struct Tour {
         good = window.grab().toImage().convertToFormat(QImage::Format_RGB32).save(folder.filePath(name)) && good;
     }
 
-    /// Every station in every unit and theme.
+    /// Every station in every unit and theme, one after a collision, and large.
     bool all() {
         for (bool const night : {false, true})
             for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
@@ -63,7 +64,21 @@ struct Tour {
                             u"%1-%2-%3.png"_s.arg(station, app::text(unitName(units)), night ? u"night"_s : u"day"_s));
                 }
             }
+        look.setNight(false);
+        look.setUnits(UnitSystem::Metric);
+        choose("macro.leave_out", u"prove contact"_s);
+        choose("macro.fault", u"The lead has come off"_s);
+        window.macros()->run();
+        picture(u"macros"_s, u"macros-collision.png"_s);
+        look.setScale(1.5);
+        for (auto const& station : {u"kit"_s, u"zeroing"_s, u"macros"_s}) picture(station, station + u"-large.png"_s);
         return good;
+    }
+
+    void choose(char const* name, QString const& words) {
+        auto* list = window.findChild<QComboBox*>(QLatin1String(name));
+        list->setCurrentText(words);
+        Q_EMIT list->activated(list->currentIndex());
     }
 
     bool run() {

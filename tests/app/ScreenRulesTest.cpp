@@ -119,11 +119,15 @@ private Q_SLOTS:
         for (auto const& station : {u"kit"_s, u"zeroing"_s, u"macros"_s}) {
             drive.window->goTo(station);
             if (station == u"macros"_s) drive.key(Qt::Key_F5);
-            QTest::qWait(30); // nested layouts settle over a few rounds of events
             QStringList found;
-            noTextIsCut(drive.window.get(), found);
-            siblingsDoNotOverlap(drive.window.get(), found);
-            if (scale >= 1) targetsAreLargeAndNamed(drive.window.get(), found);
+            auto keepsTheRules = [&] {
+                found.clear();
+                noTextIsCut(drive.window.get(), found);
+                siblingsDoNotOverlap(drive.window.get(), found);
+                if (scale >= 1) targetsAreLargeAndNamed(drive.window.get(), found);
+                return found.isEmpty();
+            };
+            (void)QTest::qWaitFor(keepsTheRules, 1000); // nested layouts settle over a few rounds of events
             for (auto const& text : found) wrong << station + u": "_s + text;
         }
         wrong.removeDuplicates();

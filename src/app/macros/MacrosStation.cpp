@@ -71,6 +71,7 @@ void MacrosStation::buildEntry() {
 
 void MacrosStation::buildPicture() {
     m_editor = new MacroEditor(desk().look());
+    m_editor->setMinimumHeight(desk().look().px(200));
     picture()->addWidget(m_editor, 5);
     auto* row = new QHBoxLayout;
     m_slider = new QSlider(Qt::Horizontal);

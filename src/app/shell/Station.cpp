@@ -47,8 +47,10 @@ Station::Station(Desk& desk, QString id, QString title) : m_desk(desk), m_id(std
     m_entry->setContentsMargins(4, 0, 12, 8);
     m_entry->setSpacing(12);
     m_entry_zone = zone(entry, this);
-    m_picture_zone = onSurface(new QFrame(this), Surface::Panel);
-    m_picture = new QVBoxLayout(m_picture_zone);
+    auto* middle = new QWidget;
+    m_picture = new QVBoxLayout(middle);
+    m_picture_zone = zone(middle, this);
+    onSurface(middle, Surface::Panel);
     m_picture->setContentsMargins(12, 10, 12, 10);
     m_picture->setSpacing(8);
     auto* side = new ZoneContent;

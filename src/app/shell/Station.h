@@ -36,8 +36,7 @@ private:
 
     Desk& m_desk;
     QString m_id, m_title;
-    QScrollArea *m_entry_zone, *m_judgement_zone;
-    QWidget* m_picture_zone;
+    QScrollArea *m_entry_zone, *m_picture_zone, *m_judgement_zone;
     QGridLayout* m_grid;
     QVBoxLayout *m_entry, *m_picture;
     JudgementPanel* m_judgement;

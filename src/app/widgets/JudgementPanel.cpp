@@ -108,6 +108,7 @@ void JudgementPanel::add(zeroing::Judgement const& judgement, bool first) {
         column->addWidget(details);
     }
     m_column->addWidget(block);
+    block->show(); // at once, or the column is measured without it
 }
 
 QString JudgementPanel::allText() const {

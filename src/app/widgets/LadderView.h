@@ -30,7 +30,8 @@ public:
     /// Rungs from the top, then arrows.
     std::vector<Part> parts() const;
     QSize sizeHint() const override { return {480, 480}; }
-    QSize minimumSizeHint() const override { return {340, 240}; }
+    /// Room for five rungs with their words; below that the zone scrolls.
+    QSize minimumSizeHint() const override { return {m_look.px(340), m_look.px(270)}; }
 
 protected:
     void paintEvent(QPaintEvent*) override;

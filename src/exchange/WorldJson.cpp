@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "exchange/WorldJson.h"
 
+#include "core/controller/Dialect.h"
+
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <set>
@@ -174,6 +176,8 @@ void controllerPart(Walk& walk, World& world) {
     walk.object("controller", [&](Walk& w) {
         auto& memory = world.memory;
         w.field("dialect", world.dialect);
+        if (!w.writing() && world.dialect != controller::parametric().id)
+            w.refuse("dialect", controller::parametric().id);
         w.field("homed_parameter", world.homed_parameter);
         w.word("native_unit", memory.native, unit_words);
         w.word("unit_active", memory.modes.units, unit_words);

@@ -48,6 +48,8 @@ private Q_SLOTS:
         QTest::newRow("two numbers for three") << QStringLiteral("/position_mm") << QStringLiteral("[1, 2]");
         QTest::newRow("offset that is none")
             << QStringLiteral("/controller/work_offset_active") << QStringLiteral("12");
+        QTest::newRow("dialect that is none")
+            << QStringLiteral("/controller/dialect") << QStringLiteral("\"hieroglyphs\"");
         QTest::newRow("negative seed") << QStringLiteral("/seed") << QStringLiteral("-1");
     }
     void wrongWorldsNameTheField() {

@@ -228,7 +228,7 @@ Result<void> LineParser::bracketed() {
 }
 
 std::optional<LineParser::Operation> LineParser::operation() const {
-    static constexpr std::array<std::pair<char const*, Operation>, 16> table{{{"**", {OpKind::Power, 4, 2}},
+    static constexpr std::array<std::pair<char const*, Operation>, 15> table{{{"**", {OpKind::Power, 4, 2}},
                                                                               {"*", {OpKind::Times, 3, 1}},
                                                                               {"/", {OpKind::Divide, 3, 1}},
                                                                               {"MOD", {OpKind::Modulo, 3, 3}},
@@ -242,10 +242,9 @@ std::optional<LineParser::Operation> LineParser::operation() const {
                                                                               {"GT", {OpKind::Greater, 1, 2}},
                                                                               {"GE", {OpKind::GreaterEqual, 1, 2}},
                                                                               {"LT", {OpKind::Less, 1, 2}},
-                                                                              {"LE", {OpKind::LessEqual, 1, 2}},
-                                                                              {"=", {OpKind::Equal, 0, 1}}}};
+                                                                              {"LE", {OpKind::LessEqual, 1, 2}}}};
     for (auto const& [text, found] : table)
-        if (found.rank > 0 && starts(text)) return found;
+        if (starts(text)) return found;
     return std::nullopt;
 }
 

@@ -19,9 +19,10 @@ constexpr double above_work_mm = 1; // what is left under the tip when the plate
 constexpr double open_check_mm = 0.5;
 constexpr double prove_mm = 2;
 constexpr double prove_feed_mm_min = 30;
-constexpr double parted_s = 3;      // time to part plate and clip again
-constexpr double below_safe_mm = 3; // room for the last check, which goes up
-constexpr double sure = 4;          // standard deviations within which honest touches agree
+constexpr double parted_s = 3;           // time to part plate and clip again
+constexpr double below_safe_mm = 3;      // room for the last check, which goes up
+constexpr double least_lag_mm = 0.00005; // half of the last digit that the macro prints
+constexpr double sure = 4;               // standard deviations within which honest touches agree
 
 constexpr Slot fast{1}, first{2}, second{3}, mean{4}, zero_at{5};
 
@@ -109,7 +110,7 @@ struct Builder {
 
     void finish() {
         std::vector<double> addends;
-        if (zero.slow.lag_mm > 0.00005) addends.push_back(zero.slow.lag_mm);
+        if (zero.slow.lag_mm > least_lag_mm) addends.push_back(zero.slow.lag_mm);
         addends.push_back(-zero.thickness.mm);
         add("", "The trip point is given the thickness: zero lies that much below it.",
             SetWorkZero{mean, zero_at, zero.setup.work_offset, addends});
@@ -157,7 +158,7 @@ std::vector<std::string> header(zeroing::PlateZeroResult const& zero, PlateZeroP
                     plan.window_from_contact ? ", from the contact in the book"
                                              : ", the travel; no contact in the book yet"),
     };
-    if (zero.slow.lag_mm > 0.00005)
+    if (zero.slow.lag_mm > least_lag_mm)
         lines.push_back(fmt::format("Input lag at the slow feed: {}, added back.", len(zero.slow.lag_mm)));
     lines.push_back("First run: hand at the stop, above the work, without the plate. It must give up above the work.");
     return lines;

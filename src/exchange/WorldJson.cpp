@@ -178,7 +178,7 @@ void controllerPart(Walk& walk, World& world) {
         w.field("dialect", world.dialect);
         if (!w.writing() && world.dialect != controller::parametric().id)
             w.refuse("dialect", controller::parametric().id);
-        w.field("homed_parameter", world.homed_parameter);
+        w.field("homed_parameter", world.behaviour.homed_parameter);
         w.word("native_unit", memory.native, unit_words);
         w.word("unit_active", memory.modes.units, unit_words);
         w.field("absolute", memory.modes.absolute);

@@ -1,66 +1,11 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "support/Test.h"
-
-#include "core/controller/Controller.h"
+#include "support/Recorder.h"
 
 using namespace steady;
 using namespace steady::controller;
-
-namespace {
-
-/// A machine that goes where it is told, and writes down what it was told.
-class Recorder : public MachinePort {
-public:
-    Vec3 at{4, 0, 0};
-    std::vector<std::string> log;
-    bool closed = false;
-    double contact_at_z = std::numeric_limits<double>::infinity(); ///< a probe going down stops there
-    int pauses_left = 1000;
-
-    Vec3 position() const override { return at; }
-    bool homed() const override { return true; }
-    bool inputReadsContact() const override { return closed; }
-    std::optional<Trouble> move(Vec3 const& to, double feed) override {
-        at = to;
-        log.push_back(
-            fmt::format("{} {:g} {:g} {:g}", feed > 0 ? fmt::format("feed{:g}", feed) : "rapid", to[0], to[1], to[2]));
-        return std::nullopt;
-    }
-    ProbeReport probe(Vec3 const& to, double feed) override {
-        log.push_back(fmt::format("probe{:g} {:g}", feed, to[2]));
-        bool const hit = contact_at_z <= at[2] && contact_at_z >= to[2];
-        at = to;
-        if (hit) at[2] = contact_at_z;
-        return {hit, at, std::nullopt};
-    }
-    void dwell(double s) override { log.push_back(fmt::format("dwell {:g}", s)); }
-    void spindle(bool on) override { log.push_back(on ? "spindle on" : "spindle off"); }
-    bool pause(std::string const& message) override {
-        log.push_back("pause " + message);
-        return pauses_left-- > 0;
-    }
-    double now_s() const override { return 0; }
-};
-
-struct Ran {
-    Outcome outcome;
-    Memory memory;
-    Recorder machine;
-    std::string message;
-    int line;
-    std::optional<Error> error;
-};
-
-Ran run(std::string const& text, Memory memory = {}, Recorder machine = {}, Dialect const& dialect = parametric()) {
-    auto const executable = makeExecutable(text, dialect);
-    Controller controller(executable, memory, machine);
-    while (controller.step()) {
-    }
-    return {controller.outcome(), memory, machine, controller.message(), controller.line(), controller.error()};
-}
-
-} // namespace
+using test::Recorder;
+using test::runRecorded;
 
 /// How blocks get their meaning. N: NISTIR 6556 as recalled in m-rs274ngc.json; S: our definition in docs/language.md.
 class ControllerTest : public QObject {
@@ -71,7 +16,7 @@ private Q_SLOTS:
         Memory memory;
         memory.work_offsets_mm[0][0] = 100;
         memory.shift_mm[0] = 5;
-        auto const ran = run("G90\nG53 G0 X10\nG0 X10\n", memory);
+        auto const ran = runRecorded("G90\nG53 G0 X10\nG0 X10\n", memory);
         QCOMPARE(ran.machine.log, (std::vector<std::string>{"rapid 10 0 0", "rapid 115 0 0"}));
     }
     void machineCoordinatesIgnoreIncrementalMode() { // N
@@ -79,29 +24,29 @@ private Q_SLOTS:
         memory.work_offsets_mm[0][0] = 100;
         Recorder machine;
         machine.at = {40, 0, 0};
-        QCOMPARE(run("G91\nG53 G0 X10\n", memory, machine).machine.at[0], 10.0);
+        QCOMPARE(runRecorded("G91\nG53 G0 X10\n", memory, machine).machine.at[0], 10.0);
     }
     void shiftGivesThePointItsName() { // N: present point X 4, after G92 X7 the offset is −3
-        auto const ran = run("G92 X7\n#1=#5211\nG0 X7\n");
+        auto const ran = runRecorded("G92 X7\n#1=#5211\nG0 X7\n");
         QCOMPARE(ran.memory.parameters[1], -3.0);
         QCOMPARE(ran.machine.at[0], 4.0);
-        QCOMPARE(run("G92 X7\nG92.1\n#1=#5211\n").memory.parameters[1], 0.0);
+        QCOMPARE(runRecorded("G92 X7\nG92.1\n#1=#5211\n").memory.parameters[1], 0.0);
     }
     void workOffsetIsSetInMachineCoordinates() { // N
-        auto const ran = run("G10 L2 P1 X3.5 Z-17.2\n#1=#5221\n#2=#5223\n#3=#5222\n");
+        auto const ran = runRecorded("G10 L2 P1 X3.5 Z-17.2\n#1=#5221\n#2=#5223\n#3=#5222\n");
         QCOMPARE(ran.memory.work_offsets_mm[0], (Vec3{3.5, 0, -17.2}));
         QCOMPARE(ran.memory.parameters[1], 3.5);
         QCOMPARE(ran.memory.parameters[2], -17.2);
         QCOMPARE(ran.memory.parameters[3], 0.0);
-        QCOMPARE(run("G10 L2 P10 Z1").outcome, Outcome::Refused);
-        QCOMPARE(run("G10 L2 Z1").outcome, Outcome::Refused);
+        QCOMPARE(runRecorded("G10 L2 P10 Z1").outcome, Outcome::Refused);
+        QCOMPARE(runRecorded("G10 L2 Z1").outcome, Outcome::Refused);
     }
     void numberOfTheOffsetInUse() { // N
-        QCOMPARE(run("G55\n#1=#5220\n").memory.parameters[1], 2.0);
-        QCOMPARE(run("G59.3\n#1=#5220\n").memory.parameters[1], 9.0);
+        QCOMPARE(runRecorded("G55\n#1=#5220\n").memory.parameters[1], 2.0);
+        QCOMPARE(runRecorded("G59.3\n#1=#5220\n").memory.parameters[1], 9.0);
     }
     void unitsScaleWordsFeedsAndOffsets() {
-        auto const ran = run("G20\nF10\nG1 X1\nG10 L2 P2 Z-2\nG21\nG1 X1\n");
+        auto const ran = runRecorded("G20\nF10\nG1 X1\nG10 L2 P2 Z-2\nG21\nG1 X1\n");
         QCOMPARE(ran.machine.log, (std::vector<std::string>{"feed254 25.4 0 0", "feed254 1 0 0"}));
         QVERIFY(test::near(ran.memory.work_offsets_mm[1][2], -50.8, 1e-12));
     }
@@ -109,7 +54,7 @@ private Q_SLOTS:
         Memory memory;
         memory.native = UnitSystem::Inch;
         memory.modes.units = UnitSystem::Inch;
-        QVERIFY(test::near(run("G10 L2 P1 Z-2\n#1=#5223\n", memory).memory.parameters[1], -2, 1e-12));
+        QVERIFY(test::near(runRecorded("G10 L2 P1 Z-2\n#1=#5223\n", memory).memory.parameters[1], -2, 1e-12));
     }
 
     void orderOfExecution_data() { // N: m-rs274ngc.json, execution and order_of_execution
@@ -125,7 +70,7 @@ private Q_SLOTS:
     void orderOfExecution() {
         QFETCH(QStringList, log);
         QStringList got;
-        for (auto const& line : run(QTest::currentDataTag()).machine.log) got.append(QString::fromStdString(line));
+        for (auto const& line : runRecorded(QTest::currentDataTag()).machine.log) got.append(QString::fromStdString(line));
         QCOMPARE(got, log);
     }
     void offsetAndDistanceModeComeBeforeTheMotion() { // N: G55, G91, then G0 X1
@@ -133,7 +78,7 @@ private Q_SLOTS:
         memory.work_offsets_mm[1][0] = 50;
         Recorder machine;
         machine.at = {7, 0, 0};
-        QCOMPARE(run("G0 X1 G91 G55\n", memory, machine).machine.at[0], 8.0);
+        QCOMPARE(runRecorded("G0 X1 G91 G55\n", memory, machine).machine.at[0], 8.0);
     }
 
     void probeGivesTripPointInProgramCoordinates() { // N: #5061 to #5066 are those of the controlled point
@@ -143,17 +88,17 @@ private Q_SLOTS:
         near_plate.at = {0, 0, -60};
         near_plate.contact_at_z = -63;
         auto const found =
-            run("G38.2 Z0 F60\n#1=#5063\n#2=#5070\n#3=[#5063 + #[5203 + 20*#5220]]\n", memory, near_plate);
+            runRecorded("G38.2 Z0 F60\n#1=#5063\n#2=#5070\n#3=[#5063 + #[5203 + 20*#5220]]\n", memory, near_plate);
         QCOMPARE(found.outcome, Outcome::Completed);
         QCOMPARE(found.memory.parameters[1], 37.0);
         QCOMPARE(found.memory.parameters[2], 1.0);
         QCOMPARE(found.memory.parameters[3], -63.0);
     }
     void noContact() { // N for G38.2; C for G38.3 and #5070
-        auto const loud = run("G38.2 Z-5 F60\nG0 X9\n");
+        auto const loud = runRecorded("G38.2 Z-5 F60\nG0 X9\n");
         QCOMPARE(loud.outcome, Outcome::Alarm);
         QCOMPARE(loud.line, 1);
-        auto const quiet = run("G38.3 Z-5 F60\n#1=#5070\n#2=#5063\n");
+        auto const quiet = runRecorded("G38.3 Z-5 F60\n#1=#5070\n#2=#5063\n");
         QCOMPARE(quiet.outcome, Outcome::Completed);
         QCOMPARE(quiet.memory.parameters[1], 0.0);
         QCOMPARE(quiet.memory.parameters[2], -5.0); // S: where the move ended
@@ -174,7 +119,7 @@ private Q_SLOTS:
     }
     void probeRefusals() {
         QFETCH(int, code);
-        auto const ran = run(QTest::currentDataTag());
+        auto const ran = runRecorded(QTest::currentDataTag());
         QCOMPARE(ran.outcome, Outcome::Refused);
         QVERIFY(ran.error);
         QCOMPARE(static_cast<int>(ran.error->code), code);
@@ -184,12 +129,12 @@ private Q_SLOTS:
     void closedAtStartAsTheDialectHasIt() {
         Recorder machine;
         machine.closed = true;
-        auto const refused = run("G38.3 Z-5 F60\n", {}, machine);
+        auto const refused = runRecorded("G38.3 Z-5 F60\n", {}, machine);
         QCOMPARE(refused.outcome, Outcome::Refused);
         QVERIFY(refused.machine.log.empty());
         auto dialect = parametric();
         dialect.closed_at_start = ClosedAtStart::EndsAsContact;
-        auto const counted = run("G38.3 Z-5 F60\n#1=#5070\n", {}, machine, dialect);
+        auto const counted = runRecorded("G38.3 Z-5 F60\n#1=#5070\n", {}, machine, dialect);
         QCOMPARE(counted.outcome, Outcome::Completed);
         QCOMPARE(counted.memory.parameters[1], 1.0);
         QVERIFY(counted.machine.log.empty());
@@ -206,7 +151,7 @@ private Q_SLOTS:
     void branches() {
         QFETCH(double, input);
         QFETCH(double, output);
-        auto const ran = run(fmt::format(
+        auto const ran = runRecorded(fmt::format(
             "#1={}\nO1 IF [#1 EQ 1]\n#2=10\nO1 ELSEIF [#1 EQ 2]\n#2=20\nO1 ELSEIF [#1 EQ 3]\n#2=30\nO1 ELSE\n#2=40\n"
             "O7 IF [#1 GT 3]\n#2=[#2+1]\nO7 ENDIF\nO1 ENDIF\n#3=#2\n",
             input));
@@ -219,7 +164,7 @@ private Q_SLOTS:
         memory.modes.absolute = false;
         memory.modes.work_offset = 4;
         memory.shift_mm[2] = 2;
-        auto const ran = run("M2\nG0 X99\n", memory);
+        auto const ran = runRecorded("M2\nG0 X99\n", memory);
         QCOMPARE(ran.outcome, Outcome::Completed);
         QVERIFY(ran.memory.modes.absolute);
         QCOMPARE(ran.memory.modes.work_offset, 1);
@@ -227,19 +172,19 @@ private Q_SLOTS:
         QCOMPARE(ran.machine.log, (std::vector<std::string>{"spindle off"}));
     }
     void anEarlyEndIsAnAlarm() { // S
-        auto const ran = run("O1 IF [1 EQ 1]\n(MSG,Jog Z up)\nM2\nO1 ENDIF\nM2\n");
+        auto const ran = runRecorded("O1 IF [1 EQ 1]\n(MSG,Jog Z up)\nM2\nO1 ENDIF\nM2\n");
         QCOMPARE(ran.outcome, Outcome::Alarm);
         QCOMPARE(ran.message, std::string("Jog Z up"));
-        QCOMPARE(run("O1 IF [1 EQ 0]\nM2\nO1 ENDIF\nM2\n").outcome, Outcome::Completed);
+        QCOMPARE(runRecorded("O1 IF [1 EQ 0]\nM2\nO1 ENDIF\nM2\n").outcome, Outcome::Completed);
     }
     void nobodyResumes() {
         Recorder machine;
         machine.pauses_left = 0;
-        QCOMPARE(run("(MSG,Lay the plate)\nM0\nG0 X1\n", {}, machine).outcome, Outcome::PausedForever);
+        QCOMPARE(runRecorded("(MSG,Lay the plate)\nM0\nG0 X1\n", {}, machine).outcome, Outcome::PausedForever);
     }
-    void percentEnds() { QCOMPARE(run("%\n#1=1\n%\n#1=2\n").memory.parameters[1], 1.0); }
+    void percentEnds() { QCOMPARE(runRecorded("%\n#1=1\n%\n#1=2\n").memory.parameters[1], 1.0); }
     void wrongTextIsRefusedBeforeAnythingMoves() {
-        auto const ran = run("G0 X5\nG0 X6\nQQ\n");
+        auto const ran = runRecorded("G0 X5\nG0 X6\nQQ\n");
         QCOMPARE(ran.outcome, Outcome::Refused);
         QCOMPARE(ran.line, 3);
         QVERIFY(ran.machine.log.empty());
@@ -247,7 +192,7 @@ private Q_SLOTS:
     void homedStateWhereTheDialectShowsIt() {
         auto dialect = parametric();
         dialect.homed_parameter = 5399;
-        QCOMPARE(run("#1=#5399\n", {}, {}, dialect).memory.parameters[1], 1.0);
+        QCOMPARE(runRecorded("#1=#5399\n", {}, {}, dialect).memory.parameters[1], 1.0);
     }
     void wordsSayWhatALineDid() {
         Memory memory;

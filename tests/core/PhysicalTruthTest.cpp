@@ -115,7 +115,7 @@ private Q_SLOTS:
     }
     void notHomedIsRefusedWhereItCanBeRead() {
         test::SmallShop shop;
-        shop.change(shop.machine, [](shop::Machine& m) { m.homed_parameter = 5399; });
+        shop.change(shop.machine, [](shop::Machine& m) { m.behaviour.homed_parameter = 5399; });
         auto rehearsal = shop.rehearse();
         rehearsal.world.homed = false;
         auto const result = test::runText(rehearsal.macro.text, rehearsal.world);

@@ -48,11 +48,11 @@ private Q_SLOTS:
         shop.change(shop.plate, [&](shop::TouchPlate& p) {
             p.circuit = closed_at_rest ? shop::Circuit::ClosedAtRest : shop::Circuit::OpenAtRest;
         });
-        if (homed_readable) shop.change(shop.machine, [](shop::Machine& m) { m.homed_parameter = 5399; });
+        if (homed_readable) shop.change(shop.machine, [](shop::Machine& m) { m.behaviour.homed_parameter = 5399; });
         auto const rehearsal = shop.rehearse();
         auto const& text = rehearsal.macro.text;
         auto const executable =
-            controller::makeExecutable(text, safety::dialectOf("parametric", rehearsal.world.homed_parameter));
+            controller::makeExecutable(text, safety::dialectOf(rehearsal.world));
         QVERIFY2(executable.findings.empty(),
                  executable.findings.empty() ? "" : executable.findings.front().text.c_str());
         for (auto const& line : executable.program.lines) {

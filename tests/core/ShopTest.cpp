@@ -17,9 +17,9 @@ class ShopTest : public QObject {
 private Q_SLOTS:
     void everyKindReadsBackEqual() {
         Contact contact{-12.5, Frame::Work, "-12,5", 3, -70.25, {6}, {5}, 25, Source::Imported, 1234567890123};
-        TouchPlate plate{"Plate “B”", 12.7, 50, 30, Circuit::ClosedAtRest, 0.1, {4}, {3}};
+        TouchPlate plate{"Plate “B”", 12.7, 50, 30, Circuit::ClosedAtRest, 0.1, {4}, {3}, Path::OwnSwitch};
         Machine machine = zeroing::assumedMachine();
-        machine.homed_parameter = 5399;
+        machine.behaviour.homed_parameter = 5399;
         machine.units = UnitSystem::Inch;
         machine.spindle = SpindleSwitch::Hand;
         std::vector<Entity> const all{BookInfo{"Tern", UnitSystem::Inch},

@@ -20,7 +20,7 @@ private Q_SLOTS:
             auto world = test::SmallShop().rehearse().world;
             fault.apply(world);
             world.seed = 12345;
-            world.homed_parameter = 5399;
+            world.behaviour.homed_parameter = 5399;
             auto const json = exchange::toJson(world);
             auto const back = exchange::worldFromJson(json, "world.json");
             QVERIFY2(back, back ? "" : describe(back.error()).c_str());

@@ -75,7 +75,7 @@ SmallShop inchShop() {
 }
 
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {
-    return machine::run(controller::makeExecutable(text, safety::dialectOf(world.dialect, world.homed_parameter)),
+    return machine::run(controller::makeExecutable(text, safety::dialectOf(world)),
                         world, trace);
 }
 

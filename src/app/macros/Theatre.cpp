@@ -12,7 +12,7 @@ void Theatre::load(std::string const& macro_text, safety::Rehearsal const& rehea
     m_world = world;
     m_trace.clear();
     auto const executable =
-        controller::makeExecutable(macro_text, safety::dialectOf(world.dialect, world.homed_parameter));
+        controller::makeExecutable(macro_text, safety::dialectOf(world));
     m_findings = executable.findings;
     m_result = machine::run(executable, world, &m_trace);
     m_at = 0;

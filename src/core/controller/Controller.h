@@ -3,12 +3,15 @@
 #pragma once
 // The virtual controller: gives blocks their meaning, one at a time, in the order of execution of RS274/NGC.
 
-#include "core/controller/Decode.h"
 #include "core/controller/Executable.h"
 #include "core/controller/Memory.h"
 #include "core/controller/Record.h"
 
 namespace steady::controller {
+
+inline constexpr int step_limit = 100'000; ///< lines of a run
+inline constexpr int loop_limit = 20'000;  ///< passes of all loops of a run
+inline constexpr int call_limit = 10;      ///< calls inside calls
 
 class Controller {
 public:
@@ -23,40 +26,79 @@ public:
     std::string const& message() const { return m_message; } ///< shown last, or what went wrong
     std::optional<Error> const& error() const { return m_error; }
     int zeroedOffset() const { return m_zeroed_offset; } ///< work offset whose Z was set last, 0: none
+    int measuredTool() const { return m_measured_tool; } ///< tool whose length was put into the table last, 0: none
+    /// The value of a named parameter at this moment.
+    std::optional<double> named(std::string const& name) const;
 
 private:
     using Done = Result<void>;
+    struct Call {
+        int return_to;
+        std::size_t loops; ///< that were open in the caller
+        std::array<double, gcode::max_arguments + 1> numbered;
+        std::vector<double> named;
+        std::vector<char> named_set;
+    };
+    struct Loop {
+        int block, left;
+    };
 
     bool executeBlock(Record* record);
+    gcode::Values values() const { return {m_memory.parameters, m_named, m_named_set}; }
+    Result<double> valueOf(gcode::Expr expr, int line) const;
     Done settings(gcode::Block const& block, Record* record);
-    Done branch(gcode::Block const& block, Record* record);
+    void setNamed(int slot, double value);
+    std::string debugText(std::string const& text) const;
+    void bindNames();
+    void keepNames();
+
+    Done flow(gcode::Block const& block, Record* record);
+    Done branch(Record* record);
+    Done loopTest(gcode::Block const& block, Record* record);
+    Done repeat(gcode::Block const& block, Record* record);
+    Done repeatEnd(Record* record);
+    Done call(gcode::Block const& block, Record* record);
+    Done comeBack(gcode::Block const& block, Record* record);
+    Done goRound();
+    void leaveLoops(bool own);
+
     Done execute(Decoded const& block, Record* record);
     Done modes(Decoded const& block, Record* record);
+    Done tool(Decoded const& block, Record* record);
+    Done ports(Decoded const& block, Record* record);
+    Done lengthOffset(Decoded const& block, Record* record);
     Done offsets(Decoded const& block, Record* record);
+    Done setData(Decoded const& block, Record* record);
+    Done shift(Decoded const& block, Record* record);
+    Done home(Decoded const& block, int code_tenths, Record* record);
     Done motion(Decoded const& block, Record* record);
     Done probe(Vec3 const& target_mm, Record* record);
     Done stop(Decoded const& block, Record* record);
     void end(Record* record);
     void halt(Outcome outcome, std::string text);
     Done trouble(std::optional<Trouble> const& found);
+    Result<int> toolNumber(double value) const;
     Vec3 target(Decoded const& block, bool absolute_machine) const;
     double unit_mm() const { return m_memory.modes.units == UnitSystem::Metric ? 1 : mm_per_inch; }
+    double native_mm() const { return m_memory.native == UnitSystem::Metric ? 1 : mm_per_inch; }
     Where here() const { return {"", m_line, 0}; }
 
     Executable const& m_executable;
     Memory& m_memory;
     MachinePort& m_machine;
+    std::vector<double> m_named; ///< by slot
+    std::vector<char> m_named_set;
+    std::vector<Call> m_calls;
+    std::vector<Loop> m_loops; ///< REPEATs that are going on
     int m_next = 0;
     int m_block = 0;
     int m_line = 0;
-    int m_steps = 0;
-    int m_zeroed_offset = 0;
+    int m_steps = 0, m_passes = 0;
+    int m_zeroed_offset = 0, m_measured_tool = 0;
     bool m_ended = false;
     Outcome m_outcome = Outcome::Completed;
     std::string m_message;
     std::optional<Error> m_error;
 };
-
-inline constexpr int step_limit = 100'000;
 
 } // namespace steady::controller

@@ -73,7 +73,8 @@ struct Decoder {
         for (int i = 0; i < out.g0_count; ++i) {
             auto const* word = std::find_if(dialect.g_words.data(), dialect.g_words.data() + dialect.g_words.size(),
                                             [&](GWord const& w) { return w.code_tenths == out.g0[i]; });
-            if (!word->axis_words) continue;
+            if (word->axes == Axes::Unused) continue;
+            if (word->axes == Axes::Allowed && !out.hasAxis()) continue;
             if (user >= 0)
                 return fail(Code::AxisWordConflict, where(1),
                             fmt::format("{} and {}", gName(user), gName(word->code_tenths)));
@@ -83,14 +84,16 @@ struct Decoder {
         if (user >= 0 && motion >= 0 && motion != 800)
             return fail(Code::AxisWordConflict, where(1), fmt::format("{} and {}", gName(user), gName(motion)));
         if (user >= 0 && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), gName(user));
-        if ((motion == 382 || motion == 383) && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), gName(motion));
+        if (motion >= 382 && motion <= 385 && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), gName(motion));
         return {};
     }
 };
 
 bool hasParameter(gcode::Program const& program, gcode::Expr expr) {
     for (auto i = expr.first; i < expr.first + expr.count; ++i)
-        if (program.ops[i].kind == gcode::OpKind::Parameter) return true;
+        if (auto const kind = program.ops[i].kind; kind == gcode::OpKind::Parameter || kind == gcode::OpKind::Named ||
+                                                   kind == gcode::OpKind::Exists)
+            return true;
     return false;
 }
 
@@ -107,11 +110,11 @@ std::string gName(int code_tenths) {
 }
 
 tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block const& block, Dialect const& dialect,
-                                    std::span<double const> parameters) {
+                                    gcode::Values const& values) {
     Decoder decoder{block, dialect, {}};
     decoder.out.g.fill(-1);
     for (auto const& word : block.words) {
-        auto const value = gcode::evaluate(program, word.value, parameters);
+        auto const value = gcode::evaluate(program, word.value, values);
         if (!value) return Failure(gcode::located(value.error(), block.line));
         Result<void> done = word.letter == 'G'   ? decoder.gWord(*value, word.column)
                             : word.letter == 'M' ? decoder.mWord(*value, word.column)

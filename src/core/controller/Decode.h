@@ -28,7 +28,7 @@ struct Decoded {
 };
 
 tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block const& block, Dialect const& dialect,
-                                    std::span<double const> parameters);
+                                    gcode::Values const& values);
 
 /// Whether no value of the block depends on a parameter, so that it can be checked before anything runs.
 bool isConstant(gcode::Program const& program, gcode::Block const& block);

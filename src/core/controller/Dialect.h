@@ -12,15 +12,20 @@ namespace steady::controller {
 /// What a probing move does when the input reads contact before it starts.
 enum class ClosedAtStart { Error, EndsAsContact };
 
+/// What a G word does with the axis words of its line.
+enum class Axes { Unused, Needed, Allowed };
+
 struct GWord {
     int code_tenths; ///< G38.2 is 382
     int group;       ///< modal group of RS274/NGC; 0: not modal
-    bool axis_words; ///< uses the axis words of its line
+    Axes axes = Axes::Unused;
+    char const* note = nullptr; ///< why it has no effect here; none: it has
 };
 
 struct MWord {
     int code;
     int group;
+    char const* note = nullptr;
 };
 
 struct Dialect {
@@ -31,6 +36,8 @@ struct Dialect {
     ClosedAtStart closed_at_start = ClosedAtStart::Error;
     /// The parameter that reads 1 once the machine is homed; none: a macro has to ask.
     std::optional<int> homed_parameter;
+    bool home_moves_all_axes = true; ///< G28 and G30, after the intermediate point; otherwise only the axes named
+    double length_sign = 1;          ///< −1: the table of tool lengths keeps negative distances
     double shortest_probe_mm = 0.254; ///< RS274/NGC: 0.254 mm or 0.01 inch
     int line_length = 256;
     int max_m_words = 4;

@@ -3,27 +3,62 @@
 #include "core/controller/Executable.h"
 
 #include "core/base/Words.h"
-#include "core/controller/Decode.h"
 
 #include <algorithm>
+#include <fmt/format.h>
+#include <set>
 
 namespace steady::controller {
+namespace {
+
+/// Says once for each word that it does nothing here, and why.
+class Notes {
+public:
+    explicit Notes(Dialect const& dialect) : m_dialect(dialect) {}
+
+    void look(Decoded const& block, int line, Findings& notes) {
+        for (auto const& word : m_dialect.g_words)
+            if (word.note && word.group > 0 && block.g[static_cast<std::size_t>(word.group)] == word.code_tenths)
+                say(gName(word.code_tenths), word.note, line, notes);
+        for (auto const& word : m_dialect.m_words)
+            if (word.note && block.hasM(word.code)) say(fmt::format("M{}", word.code), word.note, line, notes);
+        if (block.has('S')) say("S", "The spindle has one speed here.", line, notes);
+    }
+
+private:
+    void say(std::string const& word, std::string const& why, int line, Findings& notes) {
+        if (!m_said.insert(word).second) return;
+        notes.push_back({Severity::Note, fmt::format("{} is accepted without effect.", word), why, {"", line, 0}});
+    }
+
+    Dialect const& m_dialect;
+    std::set<std::string> m_said;
+};
+
+} // namespace
 
 Executable makeExecutable(std::string_view text, Dialect const& dialect) {
-    Executable made{gcode::parse(text), dialect, {}, -1, {}};
+    Executable made;
+    made.program = gcode::parse(text);
+    made.dialect = dialect;
     made.flow = mapFlow(made.program);
     made.findings = made.program.findings;
     made.findings.insert(made.findings.end(), made.flow.findings.begin(), made.flow.findings.end());
+    made.constant_of.assign(made.program.blocks.size(), -1);
+    Notes notes(made.dialect);
     std::vector<double> const unset(gcode::parameter_count, 0.0);
     for (std::size_t i = 0; i < made.program.blocks.size(); ++i) {
         auto const& block = made.program.blocks[i];
-        if (!isConstant(made.program, block)) continue;
+        if (block.words.empty() || !isConstant(made.program, block)) continue;
         auto const decoded = decode(made.program, block, dialect, unset);
         if (!decoded) {
             made.findings.push_back(toFinding(decoded.error()));
-        } else if (decoded->hasM(2) || decoded->hasM(30)) {
-            made.last_end = static_cast<int>(i);
+            continue;
         }
+        if (decoded->hasM(2) || decoded->hasM(30)) made.last_end = static_cast<int>(i);
+        notes.look(*decoded, block.line, made.notes);
+        made.constant_of[i] = static_cast<int>(made.constants.size());
+        made.constants.push_back(*decoded);
     }
     std::stable_sort(made.findings.begin(), made.findings.end(),
                      [](Finding const& a, Finding const& b) { return a.where.line < b.where.line; });

@@ -1,9 +1,9 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// A program made ready for one dialect: parsed, flow matched, constant blocks checked. Never changes while it runs.
+// A program made ready for one dialect: parsed, flow matched, constant blocks decoded. Never changes while it runs.
 
-#include "core/controller/Dialect.h"
+#include "core/controller/Decode.h"
 #include "core/controller/Flow.h"
 
 namespace steady::controller {
@@ -12,8 +12,11 @@ struct Executable {
     gcode::Program program;
     Dialect dialect;
     FlowMap flow;
-    int last_end = -1; ///< block of the last M2 or M30 in the text; one reached earlier ends in an alarm
-    Findings findings; ///< everything wrong with the text, in line order; empty: it can run
+    std::vector<Decoded> constants; ///< the blocks whose values never change, decoded once
+    std::vector<int> constant_of;   ///< by block: index into `constants`, −1: its values depend on parameters
+    int last_end = -1;              ///< block of the last M2 or M30 in the text; one reached earlier ends in an alarm
+    Findings findings;              ///< everything wrong with the text, in line order; empty: it can run
+    Findings notes;                 ///< words that are accepted without effect, each once
 };
 
 Executable makeExecutable(std::string_view text, Dialect const& dialect);

@@ -4,62 +4,136 @@
 
 #include "core/base/Words.h"
 
+#include <algorithm>
 #include <fmt/format.h>
+#include <map>
 
 namespace steady::controller {
 namespace {
 
-char const* name(gcode::Flow flow) {
-    switch (flow) {
-    case gcode::Flow::If: return "IF";
-    case gcode::Flow::ElseIf: return "ELSEIF";
-    case gcode::Flow::Else: return "ELSE";
-    default: return "ENDIF";
-    }
+using gcode::Block;
+using gcode::Flow;
+
+constexpr char const* names[] = {"",       "IF",        "ELSEIF", "ELSE",   "ENDIF", "WHILE",  "ENDWHILE", "DO",
+                                 "REPEAT", "ENDREPEAT", "SUB",    "ENDSUB", "CALL",  "RETURN", "BREAK",    "CONTINUE"};
+
+std::string labelOf(gcode::Program const& program, int number) {
+    return number < gcode::first_named_label ? fmt::format("O{}", number)
+                                             : fmt::format("O<{}>", program.labels[number - gcode::first_named_label]);
 }
+
+struct Mapper {
+    struct Open {
+        int block;
+        std::vector<int> branches; ///< of an IF
+        std::vector<int> leaving;  ///< BREAK and CONTINUE of a loop
+        bool has_else = false;
+    };
+
+    gcode::Program const& program;
+    FlowMap map;
+    std::vector<Open> open;
+    std::map<int, int> subs;
+    std::vector<int> calls;
+
+    Block const& at(int block) const { return program.blocks[block]; }
+
+    void complain(int block, Code code) {
+        auto const& b = at(block);
+        auto text = labelOf(program, b.flow_number);
+        if (code != Code::SubUnknown && code != Code::SubTwice)
+            text += fmt::format(" {}", names[static_cast<int>(b.flow)]);
+        map.findings.push_back(toFinding({code, {"", b.line, b.flow_column}, text, ""}));
+    }
+
+    bool innermostIs(int block, Flow kind) const {
+        return !open.empty() && at(open.back().block).flow == kind &&
+               at(open.back().block).flow_number == at(block).flow_number;
+    }
+
+    void branch(int block) {
+        if (!innermostIs(block, Flow::If) || (open.back().has_else && at(block).flow != Flow::EndIf))
+            return complain(block, Code::FlowUnmatched);
+        auto& chain = open.back();
+        map.next_branch[chain.branches.back()] = block;
+        chain.branches.push_back(block);
+        chain.has_else = at(block).flow == Flow::Else;
+        if (at(block).flow != Flow::EndIf) return;
+        for (int each : chain.branches) map.end[each] = block;
+        open.pop_back();
+    }
+
+    void close(int block, Flow kind) {
+        if (!innermostIs(block, kind)) return complain(block, Code::FlowUnmatched);
+        map.end[open.back().block] = block;
+        map.begin[block] = open.back().block;
+        for (int each : open.back().leaving) map.end[each] = block;
+        open.pop_back();
+    }
+
+    void leave(int block) {
+        for (auto level = open.rbegin(); level != open.rend(); ++level) {
+            auto const& opener = at(level->block);
+            bool const loop =
+                opener.flow == Flow::While || opener.flow == Flow::Do || opener.flow == Flow::Repeat;
+            if (!loop || opener.flow_number != at(block).flow_number) continue;
+            level->leaving.push_back(block);
+            return;
+        }
+        complain(block, Code::OutsideLoop);
+    }
+
+    void visit(int block) {
+        switch (at(block).flow) {
+        case Flow::None: break;
+        case Flow::If: open.push_back({block, {block}, {}}); break;
+        case Flow::ElseIf:
+        case Flow::Else:
+        case Flow::EndIf: branch(block); break;
+        case Flow::While:
+            if (innermostIs(block, Flow::Do))
+                close(block, Flow::Do);
+            else
+                open.push_back({block, {}, {}});
+            break;
+        case Flow::EndWhile: close(block, Flow::While); break;
+        case Flow::Do:
+        case Flow::Repeat: open.push_back({block, {}, {}}); break;
+        case Flow::EndRepeat: close(block, Flow::Repeat); break;
+        case Flow::Sub:
+            if (!open.empty()) return complain(block, Code::FlowUnmatched);
+            if (!subs.emplace(at(block).flow_number, block).second) complain(block, Code::SubTwice);
+            open.push_back({block, {}, {}});
+            break;
+        case Flow::EndSub: close(block, Flow::Sub); break;
+        case Flow::Call: calls.push_back(block); break;
+        case Flow::Return:
+            if (open.empty() || at(open.front().block).flow != Flow::Sub) return complain(block, Code::OutsideSub);
+            map.begin[block] = open.front().block;
+            break;
+        case Flow::Break:
+        case Flow::Continue: leave(block); break;
+        }
+    }
+};
 
 } // namespace
 
 FlowMap mapFlow(gcode::Program const& program) {
-    FlowMap map;
-    auto const count = program.blocks.size();
-    map.next_branch.assign(count, -1);
-    map.end.assign(count, -1);
-    struct Open {
-        int number;
-        std::vector<int> branches;
-        bool has_else = false;
-    };
-    std::vector<Open> open;
-    auto unmatched = [&](gcode::Block const& block) {
-        map.findings.push_back(toFinding({Code::FlowUnmatched,
-                                          {"", block.line, block.flow_column},
-                                          fmt::format("O{} {}", block.flow_number, name(block.flow)),
-                                          ""}));
-    };
-    for (int i = 0; i < static_cast<int>(count); ++i) {
-        auto const& block = program.blocks[i];
-        if (block.flow == gcode::Flow::None) continue;
-        if (block.flow == gcode::Flow::If) {
-            open.push_back({block.flow_number, {i}});
-            continue;
-        }
-        if (open.empty() || open.back().number != block.flow_number ||
-            (open.back().has_else && block.flow != gcode::Flow::EndIf)) {
-            unmatched(block);
-            continue;
-        }
-        auto& chain = open.back();
-        map.next_branch[chain.branches.back()] = i;
-        chain.branches.push_back(i);
-        chain.has_else = block.flow == gcode::Flow::Else;
-        if (block.flow == gcode::Flow::EndIf) {
-            for (int branch : chain.branches) map.end[branch] = i;
-            open.pop_back();
-        }
+    Mapper mapper{program, {}, {}, {}, {}};
+    auto const count = static_cast<int>(program.blocks.size());
+    for (auto* list : {&mapper.map.next_branch, &mapper.map.end, &mapper.map.begin})
+        list->assign(static_cast<std::size_t>(count), -1);
+    for (int block = 0; block < count; ++block) mapper.visit(block);
+    for (auto const& level : mapper.open) mapper.complain(level.block, Code::FlowUnmatched);
+    for (int call : mapper.calls) {
+        auto const found = mapper.subs.find(program.blocks[static_cast<std::size_t>(call)].flow_number);
+        if (found == mapper.subs.end())
+            mapper.complain(call, Code::SubUnknown);
+        else
+            mapper.map.begin[static_cast<std::size_t>(call)] = found->second;
     }
-    for (auto const& chain : open) unmatched(program.blocks[chain.branches.front()]);
-    return map;
+    return std::move(mapper.map);
 }
 
 } // namespace steady::controller

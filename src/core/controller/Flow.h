@@ -9,11 +9,15 @@
 
 namespace steady::controller {
 
+/// By block; −1: nowhere.
 struct FlowMap {
-    /// For IF, ELSEIF: the block after which to go on when the condition fails (the next branch). -1 elsewhere.
+    /// For IF, ELSEIF: the block after which to go on when the condition fails (the next branch).
     std::vector<int> next_branch;
-    /// For each O word: the block of its ENDIF.
+    /// The closing block: ENDIF, ENDWHILE, the WHILE that closes a DO, ENDREPEAT, ENDSUB; for BREAK and CONTINUE that
+    /// of their loop.
     std::vector<int> end;
+    /// For a closing block: the one that opened it; for CALL: the SUB; for RETURN: the SUB it stands in.
+    std::vector<int> begin;
     Findings findings;
 };
 

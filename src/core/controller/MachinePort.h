@@ -35,8 +35,10 @@ public:
     virtual bool inputReadsContact() const = 0;
     /// feed_mm_min 0: rapid.
     virtual std::optional<Trouble> move(Vec3 const& target_mm, double feed_mm_min) = 0;
-    /// Moves until the input reads contact.
-    virtual ProbeReport probe(Vec3 const& target_mm, double feed_mm_min) = 0;
+    /// Moves until the input reads contact, or, `away`, until it reads open again; `contact`: that this came about.
+    virtual ProbeReport probe(Vec3 const& target_mm, double feed_mm_min, bool away = false) = 0;
+    /// False when nobody puts the tool in and resumes.
+    virtual bool changeTool(int number) = 0;
     virtual void dwell(double seconds) = 0;
     virtual void spindle(bool on) = 0;
     /// False when nobody resumes.

@@ -8,11 +8,16 @@
 #include "core/quantity/Units.h"
 #include "core/quantity/WorkOffset.h"
 
+#include <map>
+#include <string>
 #include <vector>
 
 namespace steady::controller {
 
-enum class Motion { Rapid, Feed, Probe, ProbeQuietly, None };
+enum class Motion { Rapid, Feed, Probe, ProbeQuietly, ProbeAway, ProbeAwayQuietly, None };
+
+inline constexpr int tool_count = 256; ///< tools 1 to 255; 0: none
+inline constexpr int port_count = 8;   ///< digital outputs 0 to 7
 
 struct Modes {
     UnitSystem units = UnitSystem::Metric;
@@ -28,7 +33,13 @@ struct Memory {
     std::vector<double> parameters = std::vector<double>(gcode::parameter_count, 0.0);
     std::array<Vec3, work_offset_count> work_offsets_mm{};
     Vec3 shift_mm{};           ///< G92 in force
+    Vec3 kept_shift_mm{};      ///< G92 as the parameters keep it, in force or not
     double tool_offset_mm = 0; ///< tool length offset in force
+    int tool = 0;              ///< in the spindle, as the controller believes
+    int selected_tool = 0;     ///< by T
+    std::vector<double> tool_table_mm = std::vector<double>(tool_count, 0.0); ///< lengths as the table keeps them
+    std::array<bool, port_count> outputs{};
+    std::map<std::string, double> named; ///< global named parameters
     Modes modes;
 
     /// Writes offsets and modes into the parameters that show them (#5211…, #5220, #5221…).

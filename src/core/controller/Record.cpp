@@ -28,7 +28,7 @@ std::string seconds(Record const& record) { return fmt::format("{:.1f} s", recor
 std::string assigned(Record const& record) {
     std::string text;
     for (auto const& item : record.assigned)
-        text += fmt::format("{}#{} = {}", text.empty() ? "" : ", ", item.number, fixedText(item.value, 4));
+        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", item.name, fixedText(item.value, 4));
     return text;
 }
 
@@ -44,8 +44,10 @@ std::string wordsOf(Record const& record, UnitSystem units) {
     case Kind::Rapid: return fmt::format("Rapid, {}; {}", target(record, units), seconds(record));
     case Kind::Feed: return fmt::format("Feed, {}; {}", target(record, units), seconds(record));
     case Kind::Probe:
-        return fmt::format("{}: {}; {}", record.contact ? "Contact" : "No contact", target(record, units),
-                           seconds(record));
+        return fmt::format("{}: {}; {}",
+                           record.away ? (record.contact ? "Open again" : "Still in contact")
+                                       : (record.contact ? "Contact" : "No contact"),
+                           target(record, units), seconds(record));
     case Kind::Dwell: return fmt::format("Waits {:.1f} s", record.dwell_s);
     case Kind::SpindleStop: return "Spindle off";
     case Kind::SpindleStart: return "Spindle on";
@@ -54,6 +56,16 @@ std::string wordsOf(Record const& record, UnitSystem units) {
                            lengthNumber(record.work_offset_z_mm, units));
     case Kind::Shift: return "The G92 shift is changed";
     case Kind::Pause: return record.message.empty() ? "Pauses" : "Pauses: " + record.message;
+    case Kind::ToolChange: return fmt::format("Tool {} goes into the spindle", record.tool);
+    case Kind::ToolTable:
+        return fmt::format("Length of tool {} in the table: {}", record.tool, lengthText(record.length_mm, units));
+    case Kind::LengthOffset:
+        return record.length_mm == 0 ? "Length offset off"
+                                     : fmt::format("Length offset {} in force", lengthText(record.length_mm, units));
+    case Kind::Output: return record.modes;
+    case Kind::Call: return "Goes into the subroutine";
+    case Kind::Return: return "Comes back";
+    case Kind::Loop: return record.condition ? "Once more" : "The loop is done";
     case Kind::End: return record.message.empty() ? "Ends" : "Ends: " + record.message;
     }
     return {};

@@ -25,10 +25,17 @@ struct Record {
         WorkOffset,
         Shift,
         Pause,
+        ToolChange,
+        ToolTable,
+        LengthOffset,
+        Output,
+        Call,
+        Return,
+        Loop,
         End
     };
     struct Assigned {
-        int number;
+        std::string name; ///< “#101”, “#<_link>”
         double value;
     };
 
@@ -42,6 +49,9 @@ struct Record {
     bool condition = false; ///< of a branch
     int work_offset = 0;
     double work_offset_z_mm = 0;
+    int tool = 0;
+    double length_mm = 0; ///< of the table or the offset in force
+    bool away = false;    ///< of a probing move: waits for the input to open
     std::vector<Assigned> assigned;
     std::string message;
     std::string modes; ///< the mode words of the line

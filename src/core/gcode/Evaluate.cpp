@@ -80,11 +80,11 @@ bool isBinary(OpKind kind) { return (kind >= OpKind::Power && kind <= OpKind::Le
 tl::expected<int, EvalError> parameterNumber(double value, int column) {
     double const whole = std::round(value);
     if (std::abs(value - whole) > 1e-4 || whole < 1 || whole >= parameter_count)
-        return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5399"});
+        return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5409"});
     return static_cast<int>(whole);
 }
 
-tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, std::span<double const> parameters) {
+tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Values const& values) {
     std::array<double, 128> stack; // a line has at most 256 characters, each operand at least two
     std::size_t depth = 0;
     for (auto i = expr.first; i < expr.first + expr.count; ++i) {
@@ -94,7 +94,13 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, std:
         } else if (op.kind == OpKind::Parameter) {
             auto const number = parameterNumber(stack[depth - 1], op.column);
             if (!number) return tl::unexpected(number.error());
-            stack[depth - 1] = parameters[*number];
+            stack[depth - 1] = values.numbered[*number];
+        } else if (op.kind == OpKind::Named || op.kind == OpKind::Exists) {
+            auto const slot = static_cast<std::size_t>(op.number);
+            bool const set = slot < values.named_set.size() && values.named_set[slot];
+            if (op.kind == OpKind::Named && !set)
+                return tl::unexpected(EvalError{Code::NameUnset, op.column, program.names[slot].c_str(), ""});
+            stack[depth++] = op.kind == OpKind::Exists ? truth(set) : values.named[slot];
         } else if (isBinary(op.kind)) {
             auto const result = binary(op, stack[depth - 2], stack[depth - 1]);
             if (!result) return result;

@@ -9,7 +9,17 @@
 
 namespace steady::gcode {
 
-inline constexpr int parameter_count = 5400; ///< parameters 1 to 5399; index 0 is not used
+inline constexpr int parameter_count = 5410; ///< parameters 1 to 5409; index 0 is not used
+
+/// What an expression may read.
+struct Values {
+    std::span<double const> numbered; ///< parameter_count entries
+    std::span<double const> named;    ///< by slot; may be empty where a program has no names
+    std::span<char const> named_set;  ///< whether the slot has a value
+    Values(std::span<double const> of_numbers, std::span<double const> of_names = {}, std::span<char const> set = {})
+        : numbered(of_numbers), named(of_names), named_set(set) {}
+    Values(std::vector<double> const& of_numbers) : numbered(of_numbers) {}
+};
 
 struct EvalError {
     Code code;
@@ -18,10 +28,10 @@ struct EvalError {
     char const* limit;
 };
 
-/// `parameters` has parameter_count entries. Angles in degrees. No allocation.
-tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, std::span<double const> parameters);
+/// Angles in degrees. No allocation.
+tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Values const& values);
 
-/// The number of a parameter: whole, 1 to 5399.
+/// The number of a parameter: whole, 1 to 5409.
 tl::expected<int, EvalError> parameterNumber(double value, int column);
 
 /// The error with its line, in the form that everything else uses.

@@ -81,27 +81,35 @@ Result<void> LineParser::pack() {
             if (c == '(' && inner < close)
                 return fail(Code::CommentInComment, {"", m_block.line, static_cast<int>(inner) + 1});
             if (close == std::string::npos) return fail(Code::CommentOpen, {"", m_block.line, at + 1});
-            auto text = m_text.substr(i + 1, close - i - 1);
-            auto head = text.substr(0, text.find(','));
-            std::erase_if(head, [](char x) { return x == ' ' || x == '\t'; });
-            std::transform(head.begin(), head.end(), head.begin(),
-                           [](char x) { return x >= 'a' && x <= 'z' ? char(x - 32) : x; });
-            bool const message = c == '(' && head == "MSG" && text.find(',') != std::string::npos;
-            if (message) {
-                text = text.substr(text.find(',') + 1);
-                text.erase(0, text.find_first_not_of(" \t"));
-                m_block.message = text;
-            } else {
-                m_block.comment = text;
-            }
             auto const end = std::min(close + 1, m_text.size());
-            m_tokens.push_back({message ? TokenKind::Message : TokenKind::Comment, at, static_cast<int>(end - i)});
+            comment(i, end, c == '(');
             i = end - 1;
         } else if (c != ' ' && c != '\t' && c != '\r') {
             m_chars.push_back({c >= 'a' && c <= 'z' ? static_cast<char>(c - 32) : c, static_cast<int>(i)});
         }
     }
     return {};
+}
+
+/// A comment, a message, or a message with values.
+void LineParser::comment(std::size_t from, std::size_t to, bool bracketed) {
+    auto text = m_text.substr(from + 1, to - from - (bracketed ? 2 : 1));
+    auto const comma = text.find(',');
+    auto head = text.substr(0, comma);
+    std::erase_if(head, [](char x) { return x == ' ' || x == '\t'; });
+    std::transform(head.begin(), head.end(), head.begin(),
+                   [](char x) { return x >= 'a' && x <= 'z' ? static_cast<char>(x - 32) : x; });
+    bool const shown = bracketed && comma != std::string::npos && (head == "MSG" || head == "DEBUG");
+    if (shown) {
+        text = text.substr(comma + 1);
+        text.erase(0, text.find_first_not_of(" \t"));
+        m_block.message = text;
+        m_block.debug = head == "DEBUG";
+    } else {
+        m_block.comment = text;
+    }
+    m_tokens.push_back({shown ? TokenKind::Message : TokenKind::Comment, static_cast<int>(from),
+                        static_cast<int>(to - from)});
 }
 
 Result<Block> LineParser::parse() {
@@ -138,8 +146,15 @@ Result<void> LineParser::item() {
 Result<void> LineParser::setting() {
     auto const begin = m_at++;
     Setting made{column(begin), {}, {}};
-    auto const index = value();
-    if (!index) return Failure(index.error());
+    if (peek() == '<') {
+        auto const slot = parameterName();
+        if (!slot) return Failure(slot.error());
+        made.name = *slot;
+    } else {
+        auto const index = value();
+        if (!index) return Failure(index.error());
+        made.index = *index;
+    }
     mark(TokenKind::Parameter, begin, m_at);
     if (peek() != '=')
         return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : std::string(1, peek()));
@@ -147,33 +162,80 @@ Result<void> LineParser::setting() {
     auto const right = value();
     if (!right) return Failure(right.error());
     if (operation()) return error(Code::SumNeedsBrackets, m_at);
-    made.index = *index;
     made.value = *right;
     m_block.settings.push_back(made);
+    return {};
+}
+
+/// A number, or a name in <…>.
+Result<void> LineParser::flowLabel() {
+    auto const begin = m_at;
+    if (peek() == '<') {
+        auto const close = std::find_if(m_chars.begin() + static_cast<std::ptrdiff_t>(m_at), m_chars.end(),
+                                        [](Char const& c) { return c.upper == '>'; });
+        if (close == m_chars.end()) return error(Code::BracketOpen, begin);
+        std::string name;
+        for (++m_at; m_chars[m_at].upper != '>'; ++m_at) name += m_chars[m_at].upper;
+        ++m_at;
+        auto& labels = m_program.labels;
+        auto found = std::find(labels.begin(), labels.end(), name);
+        if (found == labels.end()) found = labels.insert(labels.end(), name);
+        m_block.flow_number = first_named_label + static_cast<int>(found - labels.begin());
+        return {};
+    }
+    std::string digits;
+    while (isDigit(peek())) digits += m_chars[m_at++].upper;
+    if (digits.empty() || digits.size() > 6) return error(Code::ExpectedValue, begin, letters(begin));
+    m_block.flow_number = std::atoi(digits.c_str());
+    return {};
+}
+
+/// What stands behind the flow word: a condition, a count, arguments, or a value to give back.
+Result<void> LineParser::flowValues() {
+    bool const condition = m_block.flow == Flow::If || m_block.flow == Flow::ElseIf || m_block.flow == Flow::While ||
+                           m_block.flow == Flow::Repeat;
+    bool const optional = m_block.flow == Flow::Return || m_block.flow == Flow::EndSub;
+    if (condition || (optional && !atEnd())) {
+        auto const found = value();
+        if (!found) return Failure(found.error());
+        m_block.condition = *found;
+    }
+    while (m_block.flow == Flow::Call && !atEnd()) {
+        if (m_block.arguments.size() == max_arguments)
+            return error(Code::TooManyArguments, m_at, {}, std::to_string(max_arguments));
+        auto const found = value();
+        if (!found) return Failure(found.error());
+        m_block.arguments.push_back(*found);
+    }
     return {};
 }
 
 Result<void> LineParser::flow() {
     auto const begin = m_at++;
     m_block.flow_column = column(begin);
-    auto const digits_at = m_at;
-    std::string digits;
-    while (isDigit(peek())) digits += m_chars[m_at++].upper;
-    if (digits.empty() || digits.size() > 6) return error(Code::ExpectedValue, digits_at, letters(digits_at));
-    m_block.flow_number = std::atoi(digits.c_str());
+    if (auto done = flowLabel(); !done) return done;
     auto const name = letters(m_at);
-    static constexpr std::array<std::pair<char const*, Flow>, 4> names{
-        {{"IF", Flow::If}, {"ELSEIF", Flow::ElseIf}, {"ELSE", Flow::Else}, {"ENDIF", Flow::EndIf}}};
+    static constexpr std::array<std::pair<char const*, Flow>, 15> names{{{"IF", Flow::If},
+                                                                         {"ELSEIF", Flow::ElseIf},
+                                                                         {"ELSE", Flow::Else},
+                                                                         {"ENDIF", Flow::EndIf},
+                                                                         {"WHILE", Flow::While},
+                                                                         {"ENDWHILE", Flow::EndWhile},
+                                                                         {"DO", Flow::Do},
+                                                                         {"REPEAT", Flow::Repeat},
+                                                                         {"ENDREPEAT", Flow::EndRepeat},
+                                                                         {"SUB", Flow::Sub},
+                                                                         {"ENDSUB", Flow::EndSub},
+                                                                         {"CALL", Flow::Call},
+                                                                         {"RETURN", Flow::Return},
+                                                                         {"BREAK", Flow::Break},
+                                                                         {"CONTINUE", Flow::Continue}}};
     for (auto const& [text, kind] : names)
         if (name == text) m_block.flow = kind;
     if (m_block.flow == Flow::None) return error(Code::FlowUnknown, m_at, name);
     m_at += name.size();
     mark(TokenKind::Flow, begin, m_at);
-    if (m_block.flow == Flow::If || m_block.flow == Flow::ElseIf) {
-        auto const condition = value();
-        if (!condition) return Failure(condition.error());
-        m_block.condition = *condition;
-    }
+    if (auto done = flowValues(); !done) return done;
     if (!atEnd()) return error(Code::UnexpectedText, m_at, std::string(1, peek()));
     return {};
 }
@@ -204,13 +266,46 @@ Result<void> LineParser::realValue() {
     if (peek() == '[') return bracketed();
     if (peek() == '#') {
         ++m_at;
-        if (auto inner = realValue(); !inner) return inner;
-        push(OpKind::Parameter, begin);
+        if (peek() == '<') {
+            auto const slot = parameterName();
+            if (!slot) return Failure(slot.error());
+            push(OpKind::Named, begin, *slot);
+        } else {
+            if (auto inner = realValue(); !inner) return inner;
+            push(OpKind::Parameter, begin);
+        }
         mark(TokenKind::Parameter, begin, m_at);
         return {};
     }
     if (isLetter(peek())) return function(begin);
     return number();
+}
+
+/// <name> after a #; blanks and case do not count.
+Result<int> LineParser::parameterName() {
+    auto const begin = m_at++;
+    std::string name;
+    for (; !atEnd() && peek() != '>'; ++m_at) {
+        char const c = peek();
+        if (!isLetter(c) && !isDigit(c) && c != '_') return error(Code::UnexpectedText, m_at, std::string(1, c));
+        name += isLetter(c) ? static_cast<char>(c + 32) : c;
+    }
+    if (atEnd()) return error(Code::BracketOpen, begin);
+    ++m_at;
+    if (name.empty()) return error(Code::ExpectedValue, begin, "<>");
+    return nameSlot(m_program, name);
+}
+
+/// EXISTS[#<name>]
+Result<void> LineParser::exists(std::size_t begin) {
+    if (peek() != '[' || peek(1) != '#' || peek(2) != '<') return error(Code::ExpectedValue, m_at, "no #<name>");
+    m_at += 2;
+    auto const slot = parameterName();
+    if (!slot) return Failure(slot.error());
+    if (peek() != ']') return error(Code::BracketOpen, begin);
+    ++m_at;
+    push(OpKind::Exists, begin, *slot);
+    return {};
 }
 
 Result<void> LineParser::bracketed() {
@@ -263,6 +358,11 @@ Result<void> LineParser::expression(int lowest_rank) {
 
 Result<void> LineParser::function(std::size_t begin) {
     auto const name = letters(begin);
+    if (name == "EXISTS") {
+        m_at += name.size();
+        mark(TokenKind::Function, begin, m_at);
+        return exists(begin);
+    }
     auto const* found =
         std::find_if(functions.begin(), functions.end(), [&](Function const& f) { return name == f.name; });
     if (found == functions.end()) return error(Code::UnknownFunction, begin, name);

@@ -24,6 +24,11 @@ private:
     Result<void> item();
     Result<void> setting();
     Result<void> flow();
+    Result<void> flowLabel();
+    Result<void> flowValues();
+    Result<int> parameterName();
+    Result<void> exists(std::size_t begin);
+    void comment(std::size_t from, std::size_t to, bool bracketed);
     Result<void> word();
     Result<Expr> value();
     Result<void> realValue();

@@ -22,6 +22,13 @@ std::vector<std::string> split(std::string_view text) {
 
 } // namespace
 
+int nameSlot(Program& program, std::string const& name) {
+    auto const found = std::find(program.names.begin(), program.names.end(), name);
+    auto const slot = static_cast<int>(found - program.names.begin());
+    if (found == program.names.end()) program.names.push_back(name);
+    return slot;
+}
+
 Program parse(std::string_view text) {
     Program program;
     program.text = text;

@@ -17,6 +17,8 @@ namespace steady::gcode {
 enum class OpKind : std::uint8_t {
     Number,
     Parameter, // push; read the parameter whose number is on top
+    Named,     // push the named parameter whose slot is `number`
+    Exists,    // whether the named parameter whose slot is `number` has a value
     Power,
     Times,
     Divide,
@@ -67,19 +69,41 @@ struct Word {
 struct Setting {
     int column;
     Expr index, value;
+    int name = -1; ///< slot of a named parameter; −1: numbered by `index`
 };
 
-enum class Flow : std::uint8_t { None, If, ElseIf, Else, EndIf };
+enum class Flow : std::uint8_t {
+    None,
+    If,
+    ElseIf,
+    Else,
+    EndIf,
+    While,
+    EndWhile,
+    Do,
+    Repeat,
+    EndRepeat,
+    Sub,
+    EndSub,
+    Call,
+    Return,
+    Break,
+    Continue
+};
+inline constexpr int first_named_label = 1'000'000; ///< O<name> counts from here
+inline constexpr int max_arguments = 30;            ///< of a call, #1 to #30
 
 struct Block {
     int line = 0; ///< from 1
     Flow flow = Flow::None;
     int flow_number = 0;
     int flow_column = 0;
-    Expr condition;
+    Expr condition; ///< of IF, ELSEIF, WHILE; the count of REPEAT; the value of RETURN and ENDSUB, if any
+    std::vector<Expr> arguments; ///< of a call
     std::vector<Word> words;
     std::vector<Setting> settings;
-    std::optional<std::string> message; ///< what (MSG, …) shows
+    std::optional<std::string> message; ///< what (MSG, …) and (DEBUG, …) show
+    bool debug = false;                 ///< a (DEBUG, …): #n and #<name> in it stand for values
     std::string comment;                ///< the last comment without brackets; empty for a message
     bool end_mark = false;              ///< a % line
 };
@@ -109,11 +133,16 @@ struct Program {
     std::vector<Block> blocks; ///< one a line
     std::vector<std::vector<Token>> tokens;
     std::vector<Op> ops;
+    std::vector<std::string> names;  ///< of named parameters by slot, lower case; a leading _ is global
+    std::vector<std::string> labels; ///< of O<name>, by flow_number − first_named_label
     Findings findings; ///< what the text gets wrong; a program with findings is not run
     bool ok() const { return findings.empty(); }
 };
 
 inline constexpr int max_line_length = 256; // RS274/NGC
+
+/// The slot of a named parameter, made if it is new.
+int nameSlot(Program& program, std::string const& name);
 
 /// Never fails as a whole: each wrong line is a finding, the other lines are parsed.
 Program parse(std::string_view text);

@@ -8,7 +8,7 @@
 namespace steady::machine {
 namespace {
 
-bool controllersOwn(int number) { return number >= 5061 && number <= 5390; }
+bool controllersOwn(int number) { return (number >= 5061 && number <= 5390) || number >= 5400; }
 
 } // namespace
 
@@ -27,6 +27,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
             step.input_reads_contact = machine.inputReadsContact();
             step.spindle_turns = machine.spindleTurns();
             step.plate = machine.world().plate.place;
+            step.tool_length_mm = machine.world().tool.length_mm;
             trace->push_back(step);
         }
         result.moved = result.moved || machine.position() != start;
@@ -44,8 +45,13 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     result.position_mm = machine.position();
     result.elapsed_s = machine.now_s();
     result.paused_s = machine.paused_s();
+    auto const& end = machine.world(); // the tool may have been changed
     if (int const n = control.zeroedOffset())
-        result.z_zero = ZZero{n, result.memory.work_offsets_mm[n - 1][2], world.zeroOnStock_mm()};
+        result.z_zero =
+            ZZero{n, result.memory.work_offsets_mm[n - 1][2] + result.memory.tool_offset_mm, end.zeroOnStock_mm()};
+    if (int const n = control.measuredTool())
+        result.length = SetLength{n, executable.dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(n)],
+                                  end.tool.length_mm};
     return result;
 }
 
@@ -64,6 +70,11 @@ std::string verdictText(RunResult const& result, UnitSystem units) {
         auto const text = fmt::format("Z zero set at {}, true {}, off by {}: {}.", lengthText(zero.set_mm, units),
                                       lengthText(zero.true_mm, units), size, effect);
         return result.outcome == controller::Outcome::Completed ? text : text + " Then it stopped: " + result.message;
+    }
+    if (result.length && result.outcome == controller::Outcome::Completed) {
+        auto const& length = *result.length;
+        return fmt::format("Tool {} goes into the table with {}; below the spindle face it is {} long.", length.tool,
+                           lengthText(length.set_mm, units), lengthText(length.true_mm, units));
     }
     switch (result.outcome) {
     case controller::Outcome::Completed: return "The program ran to its end and set no work offset's Z.";

@@ -10,10 +10,17 @@ namespace steady::machine {
 
 struct ZZero {
     int work_offset = 1;
-    double set_mm = 0;  ///< machine Z of the zero that the program left
+    double set_mm = 0;  ///< machine Z of the zero that the program left, with the length offset in force
     double true_mm = 0; ///< machine Z at which the tip stands on the work
     /// Negative: too low, cuts too deep.
     double error_mm() const { return set_mm - true_mm; }
+};
+
+/// A length that a program put into the table.
+struct SetLength {
+    int tool = 0;
+    double set_mm = 0;  ///< as a positive length
+    double true_mm = 0; ///< tip below the gauge line
 };
 
 struct RunResult {
@@ -27,6 +34,7 @@ struct RunResult {
     Vec3 position_mm{};
     double elapsed_s = 0, paused_s = 0;
     std::optional<ZZero> z_zero; ///< when the program set a work offset's Z
+    std::optional<SetLength> length; ///< when the program filled the tool table
     bool moved = false;
 };
 
@@ -36,6 +44,7 @@ struct TraceStep {
     bool input_reads_contact = false;
     bool spindle_turns = false;
     PlatePlace plate = PlatePlace::OnStock;
+    double tool_length_mm = 0; ///< of the tool then in the spindle
 };
 using Trace = std::vector<TraceStep>;
 

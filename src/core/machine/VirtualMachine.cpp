@@ -28,11 +28,13 @@ VirtualMachine::VirtualMachine(World const& world)
       m_spent(world.false_contacts.size(), false), m_scatter(world.seed, 0, Purpose::Scatter),
       m_poll(world.seed, 0, Purpose::Poll) {}
 
-Vec3 VirtualMachine::position() const {
-    Vec3 reported = m_position;
-    for (int axis = 0; axis < 3; ++axis) reported[axis] += m_world.home_error_mm[axis];
-    return reported;
+Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
+    Vec3 seen = true_mm;
+    for (int axis = 0; axis < 3; ++axis) seen[axis] += m_world.home_error_mm[axis] - m_slack[axis];
+    return seen;
 }
+
+Vec3 VirtualMachine::position() const { return reported(m_position); }
 
 Vec3 VirtualMachine::Leg::at(double s_mm) const {
     double const share = length_mm > 0 ? std::clamp(s_mm / length_mm, 0.0, 1.0) : 1;
@@ -43,10 +45,13 @@ Vec3 VirtualMachine::Leg::at(double s_mm) const {
 /// The slowest axis sets speed and acceleration along the line.
 VirtualMachine::Leg VirtualMachine::leg(Vec3 const& target_mm, double feed_mm_min) const {
     Vec3 to = target_mm;
-    Vec3 by{};
+    Vec3 by{}, slack{};
     double length = 0;
+    auto const from = position();
     for (int axis = 0; axis < 3; ++axis) {
-        to[axis] -= m_world.home_error_mm[axis];
+        // At a reversal the screw turns without the axis following, until the backlash is taken up.
+        slack[axis] = std::clamp(m_slack[axis] - (target_mm[axis] - from[axis]), 0.0, m_world.axes[axis].backlash_mm);
+        to[axis] += slack[axis] - m_world.home_error_mm[axis];
         by[axis] = to[axis] - m_position[axis];
         length += by[axis] * by[axis];
     }
@@ -59,7 +64,7 @@ VirtualMachine::Leg VirtualMachine::leg(Vec3 const& target_mm, double feed_mm_mi
         accel = std::min(accel, m_world.axes[axis].accel_mm_s2 / share);
     }
     if (std::isinf(accel)) accel = feed = 1;
-    return {m_position, to, length, Profile(length, feed, accel)};
+    return {m_position, to, slack, length, Profile(length, feed, accel)};
 }
 
 std::optional<Trouble> VirtualMachine::softLimit(Vec3 const& target_mm) const {
@@ -79,15 +84,16 @@ std::optional<Trouble> VirtualMachine::softLimit(Vec3 const& target_mm) const {
 /// Goes as far as until_mm along the leg, or into the first solid.
 std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm) {
     auto const end = leg.at(until_mm);
+    m_slack = leg.slack;
     auto const hit = firstHit(m_world, m_position, end);
     if (!hit) {
         m_position = end;
-        return std::nullopt;
+        return overtravel();
     }
     Vec3 at{};
     for (int axis = 0; axis < 3; ++axis) at[axis] = m_position[axis] + hit->share * (end[axis] - m_position[axis]);
     m_position = at;
-    return Trouble{Outcome::Collision, fmt::format("Collision: the tool ran into {} at machine Z {}.", hit->what,
+    return Trouble{Outcome::Collision, fmt::format("Collision: the tool, its nut or the spindle ran into {} at machine Z {}.", hit->what,
                                                    fixedText(position()[2], 3))};
 }
 
@@ -99,31 +105,63 @@ std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_m
     return trouble;
 }
 
-/// Whether touching can be seen: the parts of the circuit that a hand or a tip completes are there.
-bool VirtualMachine::plateSignals() const {
-    auto const& input = m_world.input;
-    if (input.circuit == Circuit::ClosedAtRest) return true;
-    return !input.lead_off;
+/// The second contact of a setter stops the machine before its end of stroke.
+std::optional<Trouble> VirtualMachine::overtravel() {
+    if (!m_world.setter || !overDisc(m_world, m_position)) return std::nullopt;
+    auto const opens = overtravelZ_mm(m_world);
+    if (!opens || m_position[2] > *opens + 1e-9) return std::nullopt;
+    return Trouble{Outcome::Overtravel,
+                   fmt::format("Overtravel: the setter's second contact opened the stop chain at machine Z {}. Get off "
+                               "it upward only.",
+                               fixedText(position()[2], 3))};
 }
 
 bool VirtualMachine::handCloses(double at_s) const { return at_s >= m_hand_from_s && at_s < m_hand_until_s; }
 
-bool VirtualMachine::atRest() const {
-    bool const tip = overPlate(m_world, m_position) && m_position[2] <= plateTopZ_mm(m_world) + 1e-9;
-    bool const circuit = m_world.input.circuit == Circuit::ClosedAtRest ||
-                         (m_world.input.clip == ClipPlace::OnTool && m_world.tool.conducts);
-    return (tip && circuit) || handCloses(m_now_s);
+/// Whether a tip on the plate completes its circuit.
+bool VirtualMachine::plateSignals() const {
+    auto const& input = m_world.input;
+    switch (input.path) {
+    case shop::Path::OwnSwitch: return true;
+    case shop::Path::SpindleEarth: return m_world.tool.conducts;
+    case shop::Path::Clip: return m_world.tool.conducts && input.clip == ClipPlace::OnTool;
+    }
+    return false;
 }
 
+bool VirtualMachine::plateTouched() const {
+    bool const tip = overPlate(m_world, m_position) && m_position[2] <= plateTopZ_mm(m_world) + 1e-9;
+    return (tip && plateSignals()) || handCloses(m_now_s);
+}
+
+bool VirtualMachine::setterTouched() const {
+    if (!m_world.setter) return false;
+    bool const tip = overDisc(m_world, m_position) && m_position[2] <= setterTripZ_mm(m_world) + 1e-9;
+    return tip || pressesSetter(m_now_s);
+}
+
+namespace {
+
 /// What the controller makes of “touched” or “not touched”, with the faults of the wiring.
-bool VirtualMachine::reads(bool touched) const {
-    auto const& input = m_world.input;
+bool contactOf(bool touched, Circuit circuit, bool lead_off, bool shorted, bool inverted) {
     bool contact = touched;
-    if (input.circuit == Circuit::OpenAtRest)
-        contact = input.shorted || (touched && !input.lead_off);
+    if (circuit == Circuit::OpenAtRest)
+        contact = shorted || (touched && !lead_off);
     else
-        contact = !input.shorted && (input.lead_off || touched);
-    return contact != input.inverted;
+        contact = !shorted && (lead_off || touched);
+    return contact != inverted;
+}
+
+bool canChange(bool lead_off, bool shorted, bool inverted) { return !lead_off && !shorted && !inverted; }
+
+} // namespace
+
+bool VirtualMachine::reads(bool plate_touched, bool setter_touched) const {
+    auto const& input = m_world.input;
+    if (contactOf(plate_touched, input.circuit, input.lead_off, input.shorted, input.inverted)) return true;
+    if (!m_world.setter) return false;
+    auto const& s = *m_world.setter;
+    return contactOf(setter_touched, s.circuit, s.lead_off, s.shorted, s.inverted);
 }
 
 std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
@@ -132,34 +170,50 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (trip.t_s <= path.profile.duration_s() && (!first || trip.t_s < first->t_s)) first = trip;
     };
     auto const& input = m_world.input;
-    bool const can_change =
-        input.circuit == Circuit::OpenAtRest ? plateSignals() && !input.shorted : !input.lead_off && !input.shorted;
-    if (can_change && !input.inverted) {
-        bool const circuit =
-            input.circuit == Circuit::ClosedAtRest || (input.clip == ClipPlace::OnTool && m_world.tool.conducts);
-        double const top = plateTopZ_mm(m_world) + input.scatter_mm * m_scatter.normal();
-        double const drop = path.from[2] - path.to[2];
-        if (circuit && drop > 0 && path.from[2] > top && path.to[2] <= top) {
-            double const s = (path.from[2] - top) / drop * path.length_mm;
-            if (overPlate(m_world, path.at(s))) offer({path.profile.timeAt_s(s), s});
-        }
-        if (m_hand_from_s > m_now_s || handCloses(m_now_s)) {
-            double const t = std::max(0.0, m_hand_from_s - m_now_s);
-            if (m_now_s + t < m_hand_until_s) offer({t, path.profile.distanceAt_mm(t)});
-        }
+    double const scatter_mm = input.scatter_mm * m_scatter.normal();
+    double const drop = path.from[2] - path.to[2];
+    /// Share of the path at which it comes down to a height; none when it does not.
+    auto downTo = [&](double z_mm) -> std::optional<double> {
+        if (drop <= 0 || path.from[2] <= z_mm || path.to[2] > z_mm) return std::nullopt;
+        return (path.from[2] - z_mm) / drop * path.length_mm;
+    };
+    auto hand = [&](double from_s, double until_s) {
+        double const t = std::max(0.0, from_s - m_now_s);
+        if (until_s > m_now_s && m_now_s + t < until_s) offer({t, path.profile.distanceAt_mm(t)});
+    };
+    if (canChange(input.lead_off, input.shorted, input.inverted)) {
+        auto const s = downTo(plateTopZ_mm(m_world) + scatter_mm);
+        if (s && plateSignals() && overPlate(m_world, path.at(*s))) offer({path.profile.timeAt_s(*s), *s});
+        hand(m_hand_from_s, m_hand_until_s);
+    }
+    if (auto const& setter = m_world.setter; setter && canChange(setter->lead_off, setter->shorted, setter->inverted)) {
+        auto const s = downTo(setterTripZ_mm(m_world) + scatter_mm);
+        if (s && overDisc(m_world, path.at(*s))) offer({path.profile.timeAt_s(*s), *s});
+        hand(m_press_from_s, m_press_until_s);
     }
     for (std::size_t i = 0; i < m_world.false_contacts.size(); ++i) {
         auto const& spark = m_world.false_contacts[i];
-        double const drop = path.from[2] - path.to[2];
-        if (m_spent[i] || drop <= 0 || path.from[2] < spark.at_z_mm || path.to[2] > spark.at_z_mm) continue;
-        if (spark.lasts_s <= input.debounce_s) continue; // the filter swallows it
-        double const s = (path.from[2] - spark.at_z_mm) / drop * path.length_mm;
-        double const t = path.profile.timeAt_s(s);
+        if (m_spent[i] || spark.lasts_s <= input.debounce_s) continue; // the filter swallows it
+        auto const s = downTo(spark.at_z_mm);
+        if (!s) continue;
+        double const t = path.profile.timeAt_s(*s);
         if (first && first->t_s < t) continue;
-        offer({t, s, true});
+        offer({t, *s, true});
         m_spent[i] = true;
     }
     return first;
+}
+
+/// Where an upward move lets the circuit open again.
+std::optional<VirtualMachine::Trip> VirtualMachine::firstRelease(Leg const& path) {
+    double const rise = path.to[2] - path.from[2];
+    double leave_z = -forever_s;
+    double const scatter_mm = m_world.input.scatter_mm * m_scatter.normal();
+    if (plateTouched() && !handCloses(m_now_s)) leave_z = plateTopZ_mm(m_world) + scatter_mm;
+    if (setterTouched() && !pressesSetter(m_now_s)) leave_z = std::max(leave_z, setterTripZ_mm(m_world) + scatter_mm);
+    if (rise <= 0 || std::isinf(leave_z) || path.to[2] <= leave_z) return std::nullopt;
+    double const s = std::max(0.0, (leave_z - path.from[2]) / rise * path.length_mm);
+    return Trip{path.profile.timeAt_s(s), s};
 }
 
 /// A turning cutter must not meet the plate.
@@ -176,11 +230,11 @@ std::optional<Trouble> VirtualMachine::flankTrouble() const {
     return Trouble{Outcome::Collision, "Collision: the plate was held against a cutter that still turns."};
 }
 
-controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed_mm_min) {
+controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed_mm_min, bool away) {
     if (auto limit = softLimit(target_mm)) return {false, position(), limit};
     if (auto held = flankTrouble()) return {false, position(), held};
     auto const path = leg(target_mm, feed_mm_min);
-    auto const trip = firstTrip(path);
+    auto const trip = away ? firstRelease(path) : firstTrip(path);
     if (!trip) {
         auto trouble = collide(path, path.length_mm);
         m_now_s += path.profile.duration_s();
@@ -195,12 +249,12 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     double const stop_mm =
         std::min(path.length_mm, path.profile.distanceAt_mm(brake_s) + path.profile.brakingFrom_mm(brake_s));
     auto trouble = touchTrouble(*trip);
-    Vec3 kept = path.at(kept_mm);
+    m_slack = path.slack;
+    auto const kept = reported(path.at(kept_mm));
     double const true_z = path.at(trip->s_mm)[2];
-    for (int axis = 0; axis < 3; ++axis) kept[axis] += m_world.home_error_mm[axis];
     if (!trouble) trouble = collide(path, stop_mm);
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
-    m_touches.push_back({kept[2], true_z, now_s(), trip->false_contact});
+    if (!away) m_touches.push_back({kept[2], true_z, now_s(), trip->false_contact});
     return {true, kept, trouble};
 }
 
@@ -223,6 +277,15 @@ bool VirtualMachine::pause(std::string const&) {
         }
     }
     ++m_pauses;
+    return true;
+}
+
+/// The person takes the tool of that number; without one of that number the tool in the spindle stays.
+bool VirtualMachine::changeTool(int number) {
+    m_now_s += m_world.person.pause_s;
+    m_paused_s += m_world.person.pause_s;
+    for (auto const& each : m_world.tools)
+        if (each.number == number) m_world.tool = each.tool;
     return true;
 }
 
@@ -249,13 +312,20 @@ void VirtualMachine::act(Act what) {
     case Act::TakeClip: input.clip = ClipPlace::Away; break;
     case Act::BringTogether: { // only what is in the hand can be brought together
         bool const has_plate = plate.place == PlatePlace::InHand;
-        bool const has_clip = input.circuit == Circuit::ClosedAtRest || input.clip == ClipPlace::Away;
+        bool const has_clip = input.path != shop::Path::Clip || input.clip == ClipPlace::Away;
         if (has_plate && has_clip) {
             m_hand_from_s = m_now_s + hand_reacts_s;
             m_hand_until_s = m_hand_from_s + hand_holds_s;
         }
         break;
     }
+    case Act::PressSetter:
+        m_press_from_s = m_now_s + hand_reacts_s;
+        m_press_until_s = m_press_from_s + hand_holds_s;
+        break;
+    case Act::WipeDisc:
+        if (m_world.setter) m_world.setter->chip_mm = 0;
+        break;
     case Act::Leave: break;
     }
 }

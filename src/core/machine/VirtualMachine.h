@@ -23,9 +23,10 @@ public:
 
     Vec3 position() const override;
     bool homed() const override { return m_world.homed; }
-    bool inputReadsContact() const override { return reads(atRest()); }
+    bool inputReadsContact() const override { return reads(plateTouched(), setterTouched()); }
     std::optional<controller::Trouble> move(Vec3 const& target_mm, double feed_mm_min) override;
-    controller::ProbeReport probe(Vec3 const& target_mm, double feed_mm_min) override;
+    controller::ProbeReport probe(Vec3 const& target_mm, double feed_mm_min, bool away) override;
+    bool changeTool(int number) override;
     void dwell(double seconds) override { m_now_s += seconds; }
     void spindle(bool on) override;
     bool pause(std::string const& message) override;
@@ -39,6 +40,7 @@ public:
 private:
     struct Leg {
         Vec3 from, to; ///< true coordinates
+        Vec3 slack;    ///< lost motion on each axis at its end
         double length_mm;
         Profile profile;
         Vec3 at(double s_mm) const;
@@ -55,17 +57,24 @@ private:
     std::optional<controller::Trouble> touchTrouble(Trip const& trip);
     std::optional<controller::Trouble> flankTrouble() const;
     std::optional<Trip> firstTrip(Leg const& leg);
-    bool atRest() const;
-    bool reads(bool touched) const;
+    std::optional<Trip> firstRelease(Leg const& leg);
+    std::optional<controller::Trouble> overtravel();
+    bool plateTouched() const;
+    bool setterTouched() const;
+    bool reads(bool plate_touched, bool setter_touched) const;
+    bool pressesSetter(double at_s) const { return at_s >= m_press_from_s && at_s < m_press_until_s; }
+    Vec3 reported(Vec3 const& true_mm) const;
     bool handCloses(double at_s) const;
     bool plateSignals() const;
     void act(shop::Act what);
 
     World m_world;
     Vec3 m_position; ///< true
+    Vec3 m_slack{};  ///< lost motion taken up downward
     double m_now_s = 0, m_paused_s = 0;
     double m_turns_until_s = 0;
     double m_hand_from_s = 0, m_hand_until_s = 0; ///< a hand makes contact between these
+    double m_press_from_s = 0, m_press_until_s = 0; ///< a finger presses the setter's disc between these
     std::size_t m_pauses = 0;
     std::vector<Touch> m_touches;
     std::vector<bool> m_spent; ///< false contacts that have happened

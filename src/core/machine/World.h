@@ -21,6 +21,7 @@ struct Axis {
     double low_mm = 0, high_mm = 0; ///< soft limits, machine coordinates
     double rapid_mm_min = 5000;
     double accel_mm_s2 = 500;
+    double backlash_mm = 0; ///< lost motion at a reversal
     bool operator==(Axis const&) const = default;
 };
 
@@ -28,6 +29,10 @@ struct Tool {
     double length_mm = 50; ///< tip below the gauge line
     double diameter_mm = 6;
     bool conducts = true;
+    shop::TipShape tip = shop::TipShape::Rim;
+    double contact_radius_mm = 3; ///< of rim or inserts
+    double nut_mm = 0;            ///< largest diameter below the spindle face; 0: none
+    double stick_out_mm = 0;      ///< tip below the nut
     bool operator==(Tool const&) const = default;
 };
 
@@ -45,6 +50,7 @@ struct Plate {
 
 using shop::Capture;
 using shop::Circuit;
+using shop::Path;
 using shop::SpindleSwitch;
 enum class ClipPlace { OnTool, Away };
 
@@ -59,13 +65,35 @@ struct Input {
     bool lead_off = false;   ///< the lead has come off or is broken
     bool shorted = false;    ///< the two wires touch each other
     ClipPlace clip = ClipPlace::OnTool;
+    Path path = Path::Clip;
     bool operator==(Input const&) const = default;
+};
+
+/// A fixed setter as it really stands.
+struct Setter {
+    double x_mm = 0, y_mm = 0;
+    double base_z_mm = 0; ///< where the gauge line itself would meet its base
+    double free_mm = 60, trigger_mm = 59.5, solid_mm = 54;
+    std::optional<double> overtravel_mm;
+    double disc_mm = 20, body_mm = 40;
+    double bracket_reach_mm = 0, bracket_top_mm = 0;
+    double chip_mm = 0; ///< what lies on the disc
+    Circuit circuit = Circuit::ClosedAtRest;
+    bool inverted = false, lead_off = false, shorted = false;
+    bool operator==(Setter const&) const = default;
+};
+
+struct NumberedTool {
+    int number = 0;
+    Tool tool;
+    bool operator==(NumberedTool const&) const = default;
 };
 
 struct Spindle {
     SpindleSwitch switched = SpindleSwitch::Controller;
     bool on = false;
     double spin_down_s = 0;
+    double body_mm = 80; ///< diameter of what comes down around the tool
     bool operator==(Spindle const&) const = default;
 };
 
@@ -92,18 +120,26 @@ struct World {
     double stock_thickness_mm = 20;
     Footprint stock;
     Tool tool;
+    std::vector<NumberedTool> tools; ///< what the person takes when asked for a number
     Plate plate;
+    std::optional<Setter> setter;
     Input input;
     Spindle spindle;
     Operator person;
     std::vector<FalseContact> false_contacts;
     std::uint64_t seed = 0;
     std::string dialect = "parametric";
-    std::optional<int> homed_parameter; ///< of the dialect, as the owner found it
+    shop::Behaviour behaviour; ///< of the controller, as the owner found it
+    shop::LengthSign length_sign = shop::LengthSign::Positive;
     controller::Memory memory;          ///< what the controller remembers at the start
 
-    /// True height of the gauge line, in reported machine Z, at which the tip stands on the stock.
-    double zeroOnStock_mm() const { return table_z_mm + stock_thickness_mm + tool.length_mm + home_error_mm[2]; }
+    /// Reported machine Z at which the tip, coming down, stands on the stock.
+    double zeroOnStock_mm() const { return reported(table_z_mm + stock_thickness_mm + tool.length_mm); }
+    /// Reported machine Z at which the tip, coming down, trips the setter; there must be one.
+    double setterTrip_mm() const { return reported(setter->base_z_mm + setter->trigger_mm + tool.length_mm); }
+
+private:
+    double reported(double true_z_mm) const { return true_z_mm + home_error_mm[2] - axes[2].backlash_mm; }
 };
 
 char const* name(controller::Outcome outcome);

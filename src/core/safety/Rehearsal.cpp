@@ -34,28 +34,33 @@ Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource 
                            zero->chain ? zero->chain->sum().mm : assumedZero_mm(machine),
                            (plan->least_gap_mm + plan->most_gap_mm) / 2};
     auto const chosen = recipe->without(leave_out);
-    Rehearsal made{std::move(*zero), *plan, macros::printParametric(chosen, machine.homed_parameter),
+    Rehearsal made{std::move(*zero), *plan, macros::printParametric(chosen, machine.behaviour.homed_parameter),
                    machine::asBelieved(belief)};
     made.world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
-    made.world.person.pauses = chosen.acts(machine.homed_parameter.has_value());
+    made.world.person.pauses = chosen.acts(machine.behaviour.homed_parameter.has_value());
     return made;
 }
 
 Prediction predict(Rehearsal const& rehearsal) {
     auto const& world = rehearsal.world;
     auto const executable =
-        controller::makeExecutable(rehearsal.macro.text, dialectOf(world.dialect, world.homed_parameter));
+        controller::makeExecutable(rehearsal.macro.text, dialectOf(world));
     return {machine::run(executable, world).elapsed_s, static_cast<int>(world.person.pauses.size())};
 }
 
-controller::Dialect dialectOf(std::string const&, std::optional<int> homed_parameter) {
+controller::Dialect dialectOf(machine::World const& world) {
     auto dialect = controller::parametric();
-    dialect.homed_parameter = homed_parameter;
+    auto const& b = world.behaviour;
+    dialect.homed_parameter = b.homed_parameter;
+    dialect.closed_at_start = b.closed_at_start == shop::ClosedAtStart::Refused ? controller::ClosedAtStart::Error
+                                                                               : controller::ClosedAtStart::EndsAsContact;
+    dialect.home_moves_all_axes = b.home_move == shop::HomeMove::AllAxes;
+    dialect.length_sign = world.length_sign == shop::LengthSign::Positive ? 1 : -1;
     return dialect;
 }
 
 Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t at_utc_ms) {
-    auto const dialect = dialectOf(rehearsal.world.dialect, rehearsal.world.homed_parameter);
+    auto const dialect = dialectOf(rehearsal.world);
     auto const result = machine::run(controller::makeExecutable(rehearsal.macro.text, dialect), rehearsal.world);
     if (result.outcome != controller::Outcome::Completed || result.contacts.size() < 3)
         return fail(Code::NoContact, {"virtual machine", result.where.line}, result.message);

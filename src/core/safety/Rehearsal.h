@@ -29,7 +29,7 @@ struct Prediction {
 Prediction predict(Rehearsal const& rehearsal);
 
 /// The dialect of a world or a machine, with what its owner found out about it.
-controller::Dialect dialectOf(std::string const& id, std::optional<int> homed_parameter);
+controller::Dialect dialectOf(machine::World const& world);
 
 /// What the virtual machine's plate contact would be typed as: marked simulated, never stored.
 /// Error: the run ended without a contact.

@@ -8,7 +8,7 @@
 
 namespace steady::shop {
 
-enum class Act { StopSpindle, TouchFlank, LayPlate, TakePlate, TakeClip, BringTogether, Leave };
+enum class Act { StopSpindle, TouchFlank, LayPlate, TakePlate, TakeClip, BringTogether, PressSetter, WipeDisc, Leave };
 
 char const* name(Act act); ///< “touch_flank”, as files store it
 char const* text(Act act); ///< as people read it

@@ -59,13 +59,25 @@ Findings Book::check() const {
     for (auto const& [id, contact] : all<Contact>()) {
         require("A contact", contact->assembly);
         require("A contact", contact->plate);
+        require("A contact", contact->setter);
     }
     for (auto const& [id, setup] : all<ZeroSetup>()) {
         require("The zero setup", setup->machine);
         require("The zero setup", setup->plate);
         require("The zero setup", setup->assembly);
         require("The zero setup", setup->contact);
+        require("The zero setup", setup->setter);
+        require("The zero setup", setup->board);
+        require("The zero setup", setup->reference_tool);
+        require("The zero setup", setup->link_plate);
+        require("The zero setup", setup->link_setter);
     }
+    for (auto const& [id, tool] : all<Assembly>()) {
+        require("Tool " + tool->name, tool->cutter);
+        require("Tool " + tool->name, tool->holder);
+    }
+    for (auto const& [id, surfacing] : all<Surfacing>()) require("A surfacing", surfacing->board);
+    for (auto const& [id, run] : all<MacroRun>()) require("A run", run->version);
     return found;
 }
 

@@ -14,11 +14,18 @@
 
 namespace steady::shop {
 
-using Entity = std::variant<BookInfo, Machine, Instrument, TouchPlate, Assembly, Study, Contact, ZeroSetup>;
+/// Every kind of thing that a book holds, named once.
+template<template<class...> class Of, template<class> class Each>
+using EveryKind = Of<Each<BookInfo>, Each<Machine>, Each<Instrument>, Each<TouchPlate>, Each<ToolSetter>, Each<Cutter>,
+                     Each<Holder>, Each<Assembly>, Each<Study>, Each<Contact>, Each<Board>, Each<Surfacing>,
+                     Each<ZeroSetup>, Each<MacroVersion>, Each<MacroRun>>;
+template<class T> using Itself = T;
+template<class T> using EntityMap = std::map<Id<T>, std::shared_ptr<T const>>;
+using Entity = EveryKind<std::variant, Itself>;
 
 class Book {
 public:
-    template<class T> using Map = std::map<Id<T>, std::shared_ptr<T const>>;
+    template<class T> using Map = EntityMap<T>;
 
     template<class T> Map<T> const& all() const { return std::get<Map<T>>(m_maps); }
     /// Null when there is no such entity.
@@ -47,9 +54,7 @@ public:
     std::size_t size() const;
 
 private:
-    std::tuple<Map<BookInfo>, Map<Machine>, Map<Instrument>, Map<TouchPlate>, Map<Assembly>, Map<Study>, Map<Contact>,
-               Map<ZeroSetup>>
-        m_maps;
+    EveryKind<std::tuple, EntityMap> m_maps;
     std::int64_t m_next_id = 1;
 };
 

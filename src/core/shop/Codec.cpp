@@ -17,6 +17,8 @@ template<class F> void fields(F& f, AxisTravel& a) {
     f("high_mm", a.high_mm);
     f("rapid_mm_min", a.rapid_mm_min);
     f("accel_mm_s2", a.accel_mm_s2);
+    f("backlash_mm", a.backlash_mm);
+    f("home", a.home);
 }
 template<class F> void fields(F& f, Machine& m) {
     f("name", m.name);
@@ -25,7 +27,9 @@ template<class F> void fields(F& f, Machine& m) {
     f("z", m.axes[2]);
     f("units", m.units);
     f("dialect", m.dialect);
-    f("homed_parameter", m.homed_parameter);
+    f("homed_parameter", m.behaviour.homed_parameter);
+    f("closed_at_start", m.behaviour.closed_at_start);
+    f("home_move", m.behaviour.home_move);
     f("capture", m.capture);
     f("debounce_s", m.debounce_s);
     f("poll_s", m.poll_s);
@@ -33,6 +37,12 @@ template<class F> void fields(F& f, Machine& m) {
     f("switch_scatter_mm", m.switch_scatter_mm);
     f("spindle", m.spindle);
     f("spin_down_s", m.spin_down_s);
+    f("spindle_body_mm", m.spindle_body_mm);
+    f("home_order", m.home_order);
+    f("home_search_mm_min", m.home_search_mm_min);
+    f("home_latch_mm_min", m.home_latch_mm_min);
+    f("length_sign", m.length_sign);
+    f("home_epoch", m.home_epoch);
 }
 template<class F> void fields(F& f, Instrument& i) {
     f("name", i.name);
@@ -45,9 +55,38 @@ template<class F> void fields(F& f, TouchPlate& p) {
     f("width_mm", p.width_mm);
     f("depth_mm", p.depth_mm);
     f("circuit", p.circuit);
+    f("path", p.path);
+    f("sprung", p.sprung);
     f("push_in_mm", p.push_in_mm);
     f("thickness", p.thickness);
     f("instrument", p.instrument);
+}
+template<class F> void fields(F& f, ToolSetter& s) {
+    f("name", s.name);
+    f("x_mm", s.x_mm);
+    f("y_mm", s.y_mm);
+    f("free_mm", s.free_mm);
+    f("trigger_mm", s.trigger_mm);
+    f("overtravel_mm", s.overtravel_mm);
+    f("solid_mm", s.solid_mm);
+    f("disc_mm", s.disc_mm);
+    f("body_mm", s.body_mm);
+    f("bracket_reach_mm", s.bracket_reach_mm);
+    f("bracket_top_mm", s.bracket_top_mm);
+    f("circuit", s.circuit);
+    f("path", s.path);
+    f("input", s.input);
+}
+template<class F> void fields(F& f, Cutter& c) {
+    f("name", c.name);
+    f("diameter_mm", c.diameter_mm);
+    f("tip", c.tip);
+    f("contact_radius_mm", c.contact_radius_mm);
+    f("conducts", c.conducts);
+}
+template<class F> void fields(F& f, Holder& h) {
+    f("name", h.name);
+    f("nut_mm", h.nut_mm);
 }
 template<class F> void fields(F& f, Assembly& a) {
     f("number", a.number);
@@ -55,6 +94,16 @@ template<class F> void fields(F& f, Assembly& a) {
     f("diameter_mm", a.diameter_mm);
     f("length_mm", a.length_mm);
     f("gripped_utc_ms", a.gripped_utc_ms);
+    f("cutter", a.cutter);
+    f("holder", a.holder);
+    f("length_error_mm", a.length_error_mm);
+    f("stick_out_mm", a.stick_out_mm);
+    f("tip", a.tip);
+    f("contact_radius_mm", a.contact_radius_mm);
+    f("largest_mm", a.largest_mm);
+    f("conducts", a.conducts);
+    f("method", a.method);
+    f("own_offset", a.own_offset);
 }
 template<class F> void fields(F& f, Study& s) { f("what", s.what); }
 template<class F> void fields(F& f, Contact& c) {
@@ -68,6 +117,38 @@ template<class F> void fields(F& f, Contact& c) {
     f("feed_mm_min", c.feed_mm_min);
     f("source", c.source);
     f("at_utc_ms", c.at_utc_ms);
+    f("target", c.target);
+    f("setter", c.setter);
+    f("feeler_mm", c.feeler_mm);
+    f("bare_nose", c.bare_nose);
+    f("direction", c.direction);
+    f("vacuum", c.vacuum);
+    f("home_epoch", c.home_epoch);
+}
+template<class F> void fields(F& f, Board& b) {
+    f("name", b.name);
+    f("thickness_mm", b.thickness_mm);
+    f("minimum_mm", b.minimum_mm);
+    f("screw_head_mm", b.screw_head_mm);
+}
+template<class F> void fields(F& f, Surfacing& s) {
+    f("board", s.board);
+    f("removed_mm", s.removed_mm);
+    f("at_utc_ms", s.at_utc_ms);
+}
+template<class F> void fields(F& f, MacroVersion& m) {
+    f("kind", m.kind);
+    f("text", m.text);
+    f("book_seq", m.book_seq);
+    f("at_utc_ms", m.at_utc_ms);
+}
+template<class F> void fields(F& f, MacroRun& r) {
+    f("version", r.version);
+    f("outcome", r.outcome);
+    f("fault", r.fault);
+    f("zero_error_mm", r.zero_error_mm);
+    f("book_seq", r.book_seq);
+    f("at_utc_ms", r.at_utc_ms);
 }
 template<class F> void fields(F& f, ZeroSetup& z) {
     f("machine", z.machine);
@@ -77,11 +158,33 @@ template<class F> void fields(F& f, ZeroSetup& z) {
     f("work_offset", z.work_offset);
     f("stock_thickness_mm", z.stock_thickness_mm);
     f("window_mm", z.window_mm);
+    f("setter", z.setter);
+    f("board", z.board);
+    f("method", z.method);
+    f("reference", z.reference);
+    f("reference_tool", z.reference_tool);
+    f("paper_mm", z.paper_mm);
+    f("link_plate", z.link_plate);
+    f("link_setter", z.link_setter);
+    f("link_offset", z.link_offset);
 }
 
 template<class E> struct EnumWords;
 template<> struct EnumWords<UnitSystem> { static constexpr char const* words[] = {"mm", "inch"}; };
-template<> struct EnumWords<Capture> { static constexpr char const* words[] = {"hardware", "polled"}; };
+template<> struct EnumWords<Capture> { static constexpr char const* words[] = {"hardware", "polled", "debounced"}; };
+template<> struct EnumWords<AxisEnd> { static constexpr char const* words[] = {"low", "high"}; };
+template<> struct EnumWords<HomeOrder> { static constexpr char const* words[] = {"z_first", "all_at_once"}; };
+template<> struct EnumWords<LengthSign> { static constexpr char const* words[] = {"positive", "negative"}; };
+template<> struct EnumWords<ClosedAtStart> { static constexpr char const* words[] = {"refused", "ends_as_contact"}; };
+template<> struct EnumWords<HomeMove> { static constexpr char const* words[] = {"all_axes", "named_axes"}; };
+template<> struct EnumWords<Path> { static constexpr char const* words[] = {"clip", "spindle_earth", "own_switch"}; };
+template<> struct EnumWords<SetterInput> { static constexpr char const* words[] = {"shared_with_plate", "own"}; };
+template<> struct EnumWords<TipShape> { static constexpr char const* words[] = {"rim", "point", "insert"}; };
+template<> struct EnumWords<LengthMethod> { static constexpr char const* words[] = {"setter", "plate", "height_gauge"}; };
+template<> struct EnumWords<Target> { static constexpr char const* words[] = {"plate", "setter", "board", "paper"}; };
+template<> struct EnumWords<Direction> { static constexpr char const* words[] = {"press", "release"}; };
+template<> struct EnumWords<Method> { static constexpr char const* words[] = {"re_touch", "length_table", "offset_per_tool"}; };
+template<> struct EnumWords<LengthReference> { static constexpr char const* words[] = {"nose", "master", "first_tool"}; };
 template<> struct EnumWords<SpindleSwitch> { static constexpr char const* words[] = {"controller", "hand"}; };
 template<> struct EnumWords<Circuit> { static constexpr char const* words[] = {"open_at_rest", "closed_at_rest"}; };
 template<> struct EnumWords<Source> { static constexpr char const* words[] = {"measured", "imported", "simulated"}; };
@@ -92,6 +195,13 @@ template<> inline constexpr char const* kind_name<BookInfo> = "book";
 template<> inline constexpr char const* kind_name<Machine> = "machine";
 template<> inline constexpr char const* kind_name<Instrument> = "instrument";
 template<> inline constexpr char const* kind_name<TouchPlate> = "plate";
+template<> inline constexpr char const* kind_name<ToolSetter> = "setter";
+template<> inline constexpr char const* kind_name<Cutter> = "cutter";
+template<> inline constexpr char const* kind_name<Holder> = "holder";
+template<> inline constexpr char const* kind_name<Board> = "board";
+template<> inline constexpr char const* kind_name<Surfacing> = "surfacing";
+template<> inline constexpr char const* kind_name<MacroVersion> = "macro";
+template<> inline constexpr char const* kind_name<MacroRun> = "macro_run";
 template<> inline constexpr char const* kind_name<Assembly> = "assembly";
 template<> inline constexpr char const* kind_name<Study> = "study";
 template<> inline constexpr char const* kind_name<Contact> = "contact";
@@ -104,6 +214,7 @@ struct Writer {
     void write(Json& at, std::string const& value) { at = value; }
     void write(Json& at, double value) { at = value; }
     void write(Json& at, int value) { at = value; }
+    void write(Json& at, bool value) { at = value; }
     void write(Json& at, std::int64_t value) { at = value; }
     template<class T> void write(Json& at, Id<T> value) { at = value.value; }
     template<class T> void write(Json& at, std::optional<T>& value) {
@@ -138,6 +249,9 @@ struct Reader {
     }
     void read(Json const& at, std::string const& key, double& value) {
         at.is_number() ? void(value = at) : refuse(key, "a number");
+    }
+    void read(Json const& at, std::string const& key, bool& value) {
+        at.is_boolean() ? void(value = at) : refuse(key, "true or false");
     }
     void read(Json const& at, std::string const& key, int& value) {
         at.is_number_integer() ? void(value = at) : refuse(key, "a whole number");
@@ -175,11 +289,18 @@ struct Reader {
     }
 };
 
+/// What older bodies leave out and cannot simply default: a closed circuit used to mean a switch of its own.
+void upgrade(TouchPlate& plate, Json const& body) {
+    if (!body.contains("path") && plate.circuit == Circuit::ClosedAtRest) plate.path = Path::OwnSwitch;
+}
+void upgrade(auto&, Json const&) {}
+
 template<class T> Result<Entity> readAs(Json const& body) {
     T value{};
     Reader reader{body, kind_name<T>, {}};
     fields(reader, value);
     if (reader.error) return Failure(*reader.error);
+    upgrade(value, body);
     return Entity(std::move(value));
 }
 

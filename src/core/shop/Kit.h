@@ -17,8 +17,10 @@ struct Footprint {
     bool operator==(Footprint const&) const = default;
 };
 
-/// OpenAtRest: plate and clip close the circuit through the tool. ClosedAtRest: a switch of its own opens when pressed.
+/// How the contact is at rest.
 enum class Circuit { OpenAtRest, ClosedAtRest };
+/// What completes the circuit: tool and clip, tool and the spindle's earth, or a switch of its own.
+enum class Path { Clip, SpindleEarth, OwnSwitch };
 
 struct Instrument {
     std::string name;
@@ -34,20 +36,77 @@ struct TouchPlate {
     double nominal_mm = 10;
     double width_mm = 60, depth_mm = 40;
     Circuit circuit = Circuit::OpenAtRest;
-    double push_in_mm = 0.05; ///< the deepest a tip may press in before it stops; common practice
+    double push_in_mm = 0.05; ///< the deepest a tip may press in before it stops; a sprung plate: its stroke
     Id<Study> thickness;      ///< the readings; none: nominal is assumed
     Id<Instrument> instrument;
+    Path path = Path::Clip;
+    bool sprung = false;
     bool operator==(TouchPlate const&) const = default;
 };
 
-/// A cutter in a holder as gripped on a date; gripping it again makes a new one.
+enum class SetterInput { SharedWithPlate, Own };
+
+/// A fixed setter. Heights above its base: free ≥ trigger > overtravel contact (if any) > solid.
+struct ToolSetter {
+    std::string name;
+    double x_mm = 0, y_mm = 0; ///< machine coordinates of the disc's centre, after homing
+    double free_mm = 60, trigger_mm = 59.5;
+    std::optional<double> overtravel_mm; ///< its second contact, wired into the stop chain
+    double solid_mm = 54;
+    double disc_mm = 20;               ///< diameter of the disc
+    double body_mm = 40;               ///< diameter of the housing below the disc
+    double bracket_reach_mm = 0;       ///< how far a bracket stands out in +X from the body; 0: none
+    double bracket_top_mm = 0;         ///< its height above the base
+    Circuit circuit = Circuit::ClosedAtRest;
+    Path path = Path::OwnSwitch;
+    SetterInput input = SetterInput::SharedWithPlate;
+    bool operator==(ToolSetter const&) const = default;
+    double stroke_mm() const { return trigger_mm - overtravel_mm.value_or(solid_mm); }
+};
+
+/// Where a tool touches: all over its end, on its axis, or with inserts on a circle.
+enum class TipShape { Rim, Point, Insert };
+
+struct Cutter {
+    std::string name;
+    double diameter_mm = 6;
+    TipShape tip = TipShape::Rim;
+    double contact_radius_mm = 3; ///< of the rim or of the inserts; a point has none
+    bool conducts = true;
+    bool operator==(Cutter const&) const = default;
+};
+
+struct Holder {
+    std::string name;
+    double nut_mm = 28; ///< largest diameter of collet nut or flange below the spindle
+    bool operator==(Holder const&) const = default;
+};
+
+/// How an assembly's length is found.
+enum class LengthMethod { Setter, Plate, HeightGauge };
+
+/// A cutter in a holder as gripped on a date; gripping it again makes a new one. Geometry is that of the day.
 struct Assembly {
     int number = 1; ///< the tool number at the controller
     std::string name;
     double diameter_mm = 6;
     std::optional<double> length_mm; ///< gauge length: tip below the spindle face
     std::int64_t gripped_utc_ms = 0;
+    Id<Cutter> cutter;
+    Id<Holder> holder;
+    double length_error_mm = 1; ///< how well length_mm is known, ±
+    std::optional<double> stick_out_mm;
+    TipShape tip = TipShape::Rim;
+    std::optional<double> contact_radius_mm; ///< none: half the diameter, nothing for a point
+    double largest_mm = 28;                  ///< largest diameter below the spindle face
+    bool conducts = true;
+    LengthMethod method = LengthMethod::Setter;
+    int own_offset = 0; ///< its work offset where each tool has one; 0: none
     bool operator==(Assembly const&) const = default;
+
+    double contactRadius_mm() const {
+        return tip == TipShape::Point ? 0 : contact_radius_mm.value_or(diameter_mm / 2);
+    }
 };
 
 } // namespace steady::shop

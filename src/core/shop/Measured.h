@@ -12,8 +12,11 @@ namespace steady::shop {
 
 enum class Source { Measured, Imported, Simulated };
 enum class Frame { Machine, Work };
+/// What was touched.
+enum class Target { Plate, Setter, Board, Paper };
+enum class Direction { Press, Release };
 
-/// A touch: the tip of an assembly on a plate.
+/// A touch: the tip of an assembly on something.
 struct Contact {
     double value_mm = 0; ///< in `frame`
     Frame frame = Frame::Machine;
@@ -25,6 +28,13 @@ struct Contact {
     double feed_mm_min = 0; ///< 0: not known
     Source source = Source::Measured;
     std::int64_t at_utc_ms = 0;
+    Target target = Target::Plate;
+    Id<ToolSetter> setter;
+    double feeler_mm = 0; ///< paper or feeler between tip and work or board
+    bool bare_nose = false; ///< the spindle's nose itself touched, without a tool
+    Direction direction = Direction::Press;
+    bool vacuum = false;
+    int home_epoch = 1;
     bool operator==(Contact const&) const = default;
 };
 
@@ -51,7 +61,27 @@ public:
     virtual std::vector<Reading> readings(Id<Study> study) const = 0;
 };
 
-/// What a plate zero is made of: which machine, plate, tool and contact, and how the macro goes about it.
+/// The spoilboard on the table.
+struct Board {
+    std::string name;
+    double thickness_mm = 18;
+    double minimum_mm = 8;    ///< thinner than this it is replaced
+    double screw_head_mm = 10; ///< from its first top down to the screw heads
+    bool operator==(Board const&) const = default;
+};
+
+/// The board's top was cut off by so much.
+struct Surfacing {
+    Id<Board> board;
+    double removed_mm = 0;
+    std::int64_t at_utc_ms = 0;
+    bool operator==(Surfacing const&) const = default;
+};
+
+enum class Method { Retouch, LengthTable, OffsetPerTool };
+enum class LengthReference { Nose, Master, FirstTool };
+
+/// What a zero is made of: which machine, devices, tool and contacts, and how the macros go about it.
 struct ZeroSetup {
     Id<Machine> machine;
     Id<TouchPlate> plate;
@@ -60,7 +90,35 @@ struct ZeroSetup {
     int work_offset = 1; ///< 1 to 9: G54 to G59.3
     std::optional<double> stock_thickness_mm;
     double window_mm = 10; ///< how far the macro's contact may lie from the one in the book
+    Id<ToolSetter> setter;
+    Id<Board> board;
+    Method method = Method::Retouch;
+    LengthReference reference = LengthReference::Nose;
+    Id<Assembly> reference_tool;  ///< master or first tool
+    double paper_mm = 0.1;        ///< office paper, common practice; measure your own
+    Id<Contact> link_plate, link_setter; ///< what the link rests on; both by one tool
+    int link_offset = 1;
     bool operator==(ZeroSetup const&) const = default;
+};
+
+/// A text as it was written or saved, and against which state of the book.
+struct MacroVersion {
+    std::string kind; ///< “plate-zero”, “re-touch”, …
+    std::string text;
+    std::int64_t book_seq = 0; ///< last change of the book then
+    std::int64_t at_utc_ms = 0;
+    bool operator==(MacroVersion const&) const = default;
+};
+
+/// That text, run in a world.
+struct MacroRun {
+    Id<MacroVersion> version;
+    std::string outcome;
+    std::string fault; ///< what was wrong in that world; empty: nothing
+    std::optional<double> zero_error_mm;
+    std::int64_t book_seq = 0;
+    std::int64_t at_utc_ms = 0;
+    bool operator==(MacroRun const&) const = default;
 };
 
 /// The book's own facts.

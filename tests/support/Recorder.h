@@ -1,0 +1,74 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// A machine for tests of the controller alone: it writes down what it was told.
+
+#include "core/controller/Controller.h"
+#include "support/Test.h"
+
+namespace steady::test {
+
+using namespace steady::controller;
+
+/// A machine that goes where it is told, and writes down what it was told.
+class Recorder : public MachinePort {
+public:
+    Vec3 at{4, 0, 0};
+    std::vector<std::string> log;
+    bool closed = false;
+    double contact_at_z = std::numeric_limits<double>::infinity(); ///< a probe going down stops there
+    int pauses_left = 1000;
+
+    Vec3 position() const override { return at; }
+    bool homed() const override { return true; }
+    bool inputReadsContact() const override { return closed; }
+    std::optional<Trouble> move(Vec3 const& to, double feed) override {
+        at = to;
+        log.push_back(
+            fmt::format("{} {:g} {:g} {:g}", feed > 0 ? fmt::format("feed{:g}", feed) : "rapid", to[0], to[1], to[2]));
+        return std::nullopt;
+    }
+    ProbeReport probe(Vec3 const& to, double feed, bool away) override {
+        if (away) {
+            log.push_back(fmt::format("lift{:g} {:g}", feed, to[2]));
+            at = to;
+            closed = false;
+            return {true, at, std::nullopt};
+        }
+        log.push_back(fmt::format("probe{:g} {:g}", feed, to[2]));
+        bool const hit = contact_at_z <= at[2] && contact_at_z >= to[2];
+        at = to;
+        if (hit) at[2] = contact_at_z;
+        return {hit, at, std::nullopt};
+    }
+    bool changeTool(int number) override {
+        log.push_back(fmt::format("tool {}", number));
+        return pauses_left-- > 0;
+    }
+    void dwell(double s) override { log.push_back(fmt::format("dwell {:g}", s)); }
+    void spindle(bool on) override { log.push_back(on ? "spindle on" : "spindle off"); }
+    bool pause(std::string const& message) override {
+        log.push_back("pause " + message);
+        return pauses_left-- > 0;
+    }
+    double now_s() const override { return 0; }
+};
+
+struct Ran {
+    Outcome outcome;
+    Memory memory;
+    Recorder machine;
+    std::string message;
+    int line;
+    std::optional<Error> error;
+};
+
+inline Ran runRecorded(std::string const& text, Memory memory = {}, Recorder machine = {}, Dialect const& dialect = parametric()) {
+    auto const executable = makeExecutable(text, dialect);
+    Controller controller(executable, memory, machine);
+    while (controller.step()) {
+    }
+    return {controller.outcome(), memory, machine, controller.message(), controller.line(), controller.error()};
+}
+
+} // namespace steady::test

@@ -20,8 +20,8 @@ std::function<int()> addWorld(CLI::App& app, Streams streams) {
     return [options, fault, streams] {
         auto rehearsal = options->rehearse();
         if (!rehearsal) return refuse(rehearsal.error(), streams);
-        if (auto const* known = safety::faultNamed(*fault)) known->apply(rehearsal->world);
-        streams.out << dumpJson(exchange::toJson(rehearsal->world), 2) << "\n";
+        if (auto const* known = safety::faultNamed(*fault)) known->apply(rehearsal->world());
+        streams.out << dumpJson(exchange::toJson(rehearsal->world()), 2) << "\n";
         return int(good);
     };
 }

@@ -34,14 +34,14 @@ private Q_SLOTS:
         test::SmallShop shop;
         auto rehearsal = shop.rehearse();
         auto const executable = controller::makeExecutable(rehearsal.macro.text, controller::parametric());
-        rehearsal.world.input.scatter_mm = rehearsal.zero.machine.switch_scatter_mm;
+        rehearsal.world().input.scatter_mm = rehearsal.zero.machine.switch_scatter_mm;
         auto const& slow = rehearsal.zero.slow;
         int const runs = 10'000;
         int completed = 0;
         double worst = 0;
         for (int nr = 0; nr < runs; ++nr) {
-            rehearsal.world.seed = static_cast<std::uint64_t>(nr);
-            auto const result = machine::run(executable, rehearsal.world);
+            rehearsal.world().seed = static_cast<std::uint64_t>(nr);
+            auto const result = machine::run(executable, rehearsal.world());
             if (result.outcome != controller::Outcome::Completed) continue;
             ++completed;
             double const error = result.z_zero->error_mm();
@@ -49,7 +49,7 @@ private Q_SLOTS:
             QVERIFY2(std::abs(error) <= slow.bound_mm, std::to_string(error).c_str());
             // Each slow touch by itself reads low by the predicted lag.
             for (std::size_t i : {std::size_t(2), std::size_t(3)}) {
-                double const low = rehearsal.world.zeroOnStock_mm() + rehearsal.world.plate.thickness_mm -
+                double const low = rehearsal.world().zeroOnStock_mm() + rehearsal.world().plate.thickness_mm -
                                    result.contacts[i].reported_z_mm;
                 QVERIFY2(std::abs(low - slow.lag_mm) <= slow.bound_mm,
                          fmt::format("run {}: {} against {} ± {}", nr, low, slow.lag_mm, slow.bound_mm).c_str());
@@ -80,7 +80,7 @@ private Q_SLOTS:
         });
         auto const rehearsal = shop.rehearse();
         double const written_mm = rehearsal.zero.thickness.mm;
-        auto world = rehearsal.world;
+        auto world = rehearsal.world();
         world.plate.thickness_mm = true_mm;
         world.input.scatter_mm = rehearsal.zero.machine.switch_scatter_mm;
         auto const executable = controller::makeExecutable(rehearsal.macro.text, controller::parametric());

@@ -82,13 +82,13 @@ private Q_SLOTS:
             auto const* known =
                 safety::faultNamed(inch && fault == QStringLiteral("inch_left") ? "metric_left" : fault.toStdString());
             QCOMPARE(known == nullptr, fault.isEmpty());
-            if (known) known->apply(rehearsal.world);
-            auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+            if (known) known->apply(rehearsal.world());
+            auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
             QVERIFY2(static_cast<int>(result.outcome) == outcome, result.message.c_str());
             QCOMPARE(result.moved, moved);
             QCOMPARE(result.z_zero.has_value(), zero_set);
             QVERIFY2(QString::fromStdString(result.message).contains(words), result.message.c_str());
-            if (result.outcome != Outcome::Collision) QVERIFY(result.position_mm[2] > rehearsal.world.zeroOnStock_mm());
+            if (result.outcome != Outcome::Collision) QVERIFY(result.position_mm[2] > rehearsal.world().zeroOnStock_mm());
             if (zero_set) QVERIFY(test::near(result.z_zero->error_mm(), 0, 0.002));
         }
     }
@@ -96,35 +96,35 @@ private Q_SLOTS:
     void enteredTooThickIsSilentAndSigned() {
         test::SmallShop shop;
         auto rehearsal = shop.rehearse();
-        rehearsal.world.plate.thickness_mm -= 0.4; // the book says 0.40 mm too much
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        rehearsal.world().plate.thickness_mm -= 0.4; // the book says 0.40 mm too much
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QCOMPARE(result.outcome, Outcome::Completed);
         QVERIFY(test::near(result.z_zero->error_mm(), -0.4, 0.0005));
-        QCOMPARE(safety::classify(result, rehearsal.zero), safety::RunClass::WrongZero);
+        QCOMPARE(safety::classify(result, rehearsal), safety::RunClass::WrongZero);
         auto const words = machine::verdictText(result, UnitSystem::Metric);
         QVERIFY2(words.find("off by −400 µm: too low: it cuts too deep") != std::string::npos, words.c_str());
     }
     void handSwitchedSpindleIsAskedFor() {
         auto shop = test::inchShop();
         auto rehearsal = shop.rehearse();
-        rehearsal.world.spindle.on = true;
-        QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world).outcome, Outcome::Completed);
-        for (auto& pause : rehearsal.world.person.pauses)
+        rehearsal.world().spindle.on = true;
+        QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world()).outcome, Outcome::Completed);
+        for (auto& pause : rehearsal.world().person.pauses)
             std::erase(pause, shop::Act::StopSpindle); // the person only nods
-        QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world).outcome, Outcome::Collision);
+        QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world()).outcome, Outcome::Collision);
     }
     void notHomedIsRefusedWhereItCanBeRead() {
         test::SmallShop shop;
         shop.change(shop.machine, [](shop::Machine& m) { m.behaviour.homed_parameter = 5399; });
         auto rehearsal = shop.rehearse();
-        rehearsal.world.homed = false;
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        rehearsal.world().homed = false;
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QCOMPARE(result.outcome, Outcome::Alarm);
         QVERIFY(!result.moved);
         // Where it cannot be read the macro asks, and a person who knows better does not resume.
         auto asking = test::SmallShop().rehearse();
-        asking.world.person.pauses[0] = {shop::Act::Leave};
-        QCOMPARE(test::runText(asking.macro.text, asking.world).outcome, Outcome::PausedForever);
+        asking.world().person.pauses[0] = {shop::Act::Leave};
+        QCOMPARE(test::runText(asking.macro.text, asking.world()).outcome, Outcome::PausedForever);
     }
     void everyFaultHasNameAndWords() {
         std::set<std::string> ids;
@@ -145,7 +145,7 @@ private Q_SLOTS:
         row(Outcome::Refused, safety::RunClass::StoppedSafely);
         row(Outcome::Limit, safety::RunClass::StoppedSafely);
         row(Outcome::Collision, safety::RunClass::Collision);
-        row(Outcome::Overtravel, safety::RunClass::Collision);
+        row(Outcome::Overtravel, safety::RunClass::SetterHurt);
         row(Outcome::Runaway, safety::RunClass::DidNotEnd);
         row(Outcome::PausedForever, safety::RunClass::DidNotEnd);
     }
@@ -154,9 +154,9 @@ private Q_SLOTS:
         QFETCH(int, kind);
         machine::RunResult result;
         result.outcome = static_cast<Outcome>(outcome);
-        auto const zero = test::SmallShop().zero();
-        QCOMPARE(static_cast<int>(safety::classify(result, zero)), kind);
-        QVERIFY(!safety::verdictOf(result, zero, UnitSystem::Metric).front().headline.empty());
+        auto const rehearsal = test::SmallShop().rehearse();
+        QCOMPARE(static_cast<int>(safety::classify(result, rehearsal)), kind);
+        QVERIFY(!safety::verdictOf(result, rehearsal, UnitSystem::Metric).front().headline.empty());
     }
 };
 

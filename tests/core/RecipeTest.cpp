@@ -52,7 +52,7 @@ private Q_SLOTS:
         auto const rehearsal = shop.rehearse();
         auto const& text = rehearsal.macro.text;
         auto const executable =
-            controller::makeExecutable(text, safety::dialectOf(rehearsal.world));
+            controller::makeExecutable(text, safety::dialectOf(rehearsal.world()));
         QVERIFY2(executable.findings.empty(),
                  executable.findings.empty() ? "" : executable.findings.front().text.c_str());
         for (auto const& line : executable.program.lines) {
@@ -65,18 +65,18 @@ private Q_SLOTS:
             auto const& line = executable.program.lines[block.line - 1];
             if (line.front() != '(') QVERIFY2(!std::regex_search(line, bare), line.c_str());
         }
-        auto const result = machine::run(executable, rehearsal.world);
+        auto const result = machine::run(executable, rehearsal.world());
         QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
         QVERIFY(result.z_zero);
         QVERIFY(test::near(result.z_zero->error_mm(), 0, inch ? 0.002 : 0.001));
-        QCOMPARE(countOf(text, "M0\n"), static_cast<int>(rehearsal.world.person.pauses.size()));
+        QCOMPARE(countOf(text, "M0\n"), static_cast<int>(rehearsal.world().person.pauses.size()));
     }
 
     void onlyProbingMovesGoDown() {
         for (auto const& shop : {SmallShop(), test::inchShop()}) {
             auto const rehearsal = shop.rehearse();
             machine::Trace trace;
-            (void)test::runText(rehearsal.macro.text, rehearsal.world, &trace);
+            (void)test::runText(rehearsal.macro.text, rehearsal.world(), &trace);
             for (auto const& step : trace) {
                 auto const& r = step.record;
                 if (r.kind != controller::Record::Kind::Probe)
@@ -88,7 +88,7 @@ private Q_SLOTS:
     void endsAtSafeZWithTheModesOfAJob() {
         SmallShop shop;
         auto const rehearsal = shop.rehearse();
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QVERIFY(test::near(result.position_mm[2], rehearsal.zero.machine.safeZ_mm(), 1e-9));
         QVERIFY(result.memory.modes.absolute);
         QCOMPARE(result.memory.tool_offset_mm, 0.0);
@@ -96,17 +96,17 @@ private Q_SLOTS:
         for (int n = 0; n < work_offset_count; ++n)
             for (int axis = 0; axis < 3; ++axis)
                 if (n != 0 || axis != 2)
-                    QCOMPARE(result.memory.work_offsets_mm[n][axis], rehearsal.world.memory.work_offsets_mm[n][axis]);
+                    QCOMPARE(result.memory.work_offsets_mm[n][axis], rehearsal.world().memory.work_offsets_mm[n][axis]);
         for (int number : result.changed_parameters) QVERIFY(number >= 101 && number <= 105);
     }
     void predictedSecondsAreThoseOfACleanRun() {
         SmallShop shop;
         auto const rehearsal = shop.rehearse();
         auto const prediction = safety::predict(rehearsal);
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QVERIFY(test::near(prediction.machine_s, result.elapsed_s, 0.01));
         QVERIFY(prediction.machine_s > rehearsal.zero.machine.spin_down_s);
-        QCOMPARE(prediction.pauses * rehearsal.world.person.pause_s, result.paused_s);
+        QCOMPARE(prediction.pauses * rehearsal.world().person.pause_s, result.paused_s);
     }
     void setsTheOffsetThatWasChosen() {
         SmallShop shop;
@@ -114,7 +114,7 @@ private Q_SLOTS:
         setup.work_offset = 8;
         shop.book.put(shop.setup_id.value, setup);
         auto const rehearsal = shop.rehearse();
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QCOMPARE(result.z_zero->work_offset, 8);
         QVERIFY(rehearsal.macro.text.find("G59.2\n") != std::string::npos);
         QVERIFY(rehearsal.macro.text.find("G10 L2 P8 Z#105") != std::string::npos);
@@ -122,9 +122,9 @@ private Q_SLOTS:
     void anOffsetAlreadyThereDoesNotMatter() {
         SmallShop shop;
         auto rehearsal = shop.rehearse();
-        rehearsal.world.memory.work_offsets_mm[0] = {10, 20, -33.3};
-        rehearsal.world.memory.tool_offset_mm = 12.5; // G49 takes it out
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        rehearsal.world().memory.work_offsets_mm[0] = {10, 20, -33.3};
+        rehearsal.world().memory.tool_offset_mm = 12.5; // G49 takes it out
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QVERIFY(test::near(result.z_zero->error_mm(), 0, 0.001));
     }
 
@@ -135,13 +135,13 @@ private Q_SLOTS:
             shop.measure({thickness, thickness, thickness, thickness, thickness});
             auto rehearsal = shop.rehearse();
             QVERIFY(rehearsal.plan.search_mm <= 25);
-            rehearsal.world.plate.place = machine::PlatePlace::Away;
-            rehearsal.world.position_mm[2] = rehearsal.world.zeroOnStock_mm() + thickness + rehearsal.plan.least_gap_mm;
-            for (auto& pause : rehearsal.world.person.pauses)
+            rehearsal.world().plate.place = machine::PlatePlace::Away;
+            rehearsal.world().position_mm[2] = rehearsal.world().zeroOnStock_mm() + thickness + rehearsal.plan.least_gap_mm;
+            for (auto& pause : rehearsal.world().person.pauses)
                 std::replace(pause.begin(), pause.end(), shop::Act::LayPlate, shop::Act::TakePlate);
-            auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+            auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
             QCOMPARE(result.outcome, controller::Outcome::Alarm);
-            QVERIFY(result.position_mm[2] >= rehearsal.world.zeroOnStock_mm() + 0.99);
+            QVERIFY(result.position_mm[2] >= rehearsal.world().zeroOnStock_mm() + 0.99);
             QVERIFY(!result.z_zero);
         }
     }
@@ -149,15 +149,15 @@ private Q_SLOTS:
         SmallShop shop;
         auto rehearsal = shop.rehearse();
         for (double gap : {rehearsal.plan.least_gap_mm, rehearsal.plan.most_gap_mm}) {
-            rehearsal.world.position_mm[2] =
-                rehearsal.world.zeroOnStock_mm() + rehearsal.world.plate.thickness_mm + gap;
-            QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world).outcome, controller::Outcome::Completed);
+            rehearsal.world().position_mm[2] =
+                rehearsal.world().zeroOnStock_mm() + rehearsal.world().plate.thickness_mm + gap;
+            QCOMPARE(test::runText(rehearsal.macro.text, rehearsal.world()).outcome, controller::Outcome::Completed);
         }
     }
     void tooThinAPlateIsRefusedWithTheLeast() {
         SmallShop shop;
         shop.measure({2, 2, 2, 2, 2});
-        auto const refused = safety::rehearsePlateZero(shop.book, shop.readings, shop.setup());
+        auto const refused = safety::rehearse(shop.book, shop.readings, shop.setup());
         QVERIFY(!refused);
         QCOMPARE(refused.error().code, Code::TooThin);
         QVERIFY(!refused.error().limit.empty());
@@ -165,9 +165,9 @@ private Q_SLOTS:
     void contactOutsideTheWindowStops() {
         SmallShop shop;
         auto rehearsal = shop.rehearse();
-        rehearsal.world.table_z_mm -= 11; // other work than the book knows
-        rehearsal.world.position_mm[2] -= 11;
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        rehearsal.world().table_z_mm -= 11; // other work than the book knows
+        rehearsal.world().position_mm[2] -= 11;
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QCOMPARE(result.outcome, controller::Outcome::Alarm);
         QVERIFY(result.message.find("outside the expected window") != std::string::npos);
         QVERIFY(!result.z_zero);
@@ -175,9 +175,9 @@ private Q_SLOTS:
     void anInputSlowerThanTheBookStops() {
         SmallShop shop;
         auto rehearsal = shop.rehearse();
-        rehearsal.world.input.debounce_s += 0.05;
-        rehearsal.world.plate.push_in_mm = 1;
-        auto const result = test::runText(rehearsal.macro.text, rehearsal.world);
+        rehearsal.world().input.debounce_s += 0.05;
+        rehearsal.world().plate.push_in_mm = 1;
+        auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QCOMPARE(result.outcome, controller::Outcome::Alarm);
         QVERIFY(!result.z_zero);
     }

@@ -30,7 +30,16 @@ private Q_SLOTS:
                                       Assembly{8, "length not known"},
                                       Study{"thickness"},
                                       contact,
-                                      ZeroSetup{{2}, {5}, {6}, {7}, 9, std::nullopt, 4}};
+                                      ZeroSetup{{2}, {5}, {6}, {7}, 9, std::nullopt, 4, {8}, {}, Method::LengthTable,
+                                                LengthReference::Master, {6}, 0.08},
+                                      ToolSetter{"Setter", -3, 4, 61, 60.5, 57, 55, 20, 40, 30, 12,
+                                                 Circuit::OpenAtRest, Path::OwnSwitch, SetterInput::Own},
+                                      Cutter{"vee", 16, TipShape::Point, 0, false},
+                                      Holder{"H1", 50},
+                                      Board{"MDF", 19, 9, 11},
+                                      Surfacing{{3}, 0.4, 77},
+                                      MacroVersion{"re-touch", "G21\n(a, “b”)\n", 12, 88},
+                                      MacroRun{{4}, "completed", "chip", -0.3, 13, 99}};
         std::set<std::string> kinds;
         for (auto const& entity : all) {
             auto const text = dumpJson(toJson(entity));
@@ -66,6 +75,10 @@ private Q_SLOTS:
         auto const entity = fromJson("plate", *parseJson("{\"v\":1,\"name\":\"old\"}", ""));
         QVERIFY(entity);
         QCOMPARE(std::get<TouchPlate>(*entity).push_in_mm, 0.05);
+    }
+    void aClosedCircuitOnceMeantASwitchOfItsOwn() {
+        auto const old = fromJson("plate", *parseJson("{\"circuit\":\"closed_at_rest\"}", ""));
+        QCOMPARE(std::get<TouchPlate>(*old).path, Path::OwnSwitch);
     }
     void brokenJsonNamesItsPlace() {
         auto const broken = parseJson("{\"a\": }", "world.json");

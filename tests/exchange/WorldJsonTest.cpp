@@ -29,8 +29,8 @@ private Q_SLOTS:
     }
     void aWorldFromAFileRunsLikeTheOneItCameFrom() {
         auto const rehearsal = test::SmallShop().rehearse();
-        auto const back = exchange::worldFromJson(exchange::toJson(rehearsal.world), "");
-        auto const a = test::runText(rehearsal.macro.text, rehearsal.world),
+        auto const back = exchange::worldFromJson(exchange::toJson(rehearsal.world()), "");
+        auto const a = test::runText(rehearsal.macro.text, rehearsal.world()),
                    b = test::runText(rehearsal.macro.text, *back);
         QCOMPARE(dumpJson(exchange::toJson(a)), dumpJson(exchange::toJson(b)));
     }
@@ -66,8 +66,8 @@ private Q_SLOTS:
     }
     void resultHasWhatScriptsNeed() {
         auto rehearsal = test::SmallShop().rehearse();
-        rehearsal.world.plate.thickness_mm -= 0.4;
-        auto const json = exchange::toJson(test::runText(rehearsal.macro.text, rehearsal.world));
+        rehearsal.world().plate.thickness_mm -= 0.4;
+        auto const json = exchange::toJson(test::runText(rehearsal.macro.text, rehearsal.world()));
         for (auto const* key : {"outcome", "where", "work_offsets", "tool_offsets", "parameters", "position_mm",
                                 "z_zero", "contacts", "elapsed_s", "paused_s", "moved"})
             QVERIFY2(json.contains(key), key);

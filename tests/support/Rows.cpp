@@ -3,6 +3,7 @@
 #include "support/Rows.h"
 
 #include "core/base/Words.h"
+#include "core/controller/Executable.h"
 #include "support/Test.h"
 
 namespace steady::test {
@@ -57,11 +58,16 @@ void SmallShop::measure(std::vector<double> const& thickness_mm) {
 zeroing::PlateZeroResult SmallShop::zero() const { return must(zeroing::plateZero(book, readings, setup())); }
 
 safety::Rehearsal SmallShop::rehearse(std::set<std::string> const& leave_out) const {
-    return must(safety::rehearsePlateZero(book, readings, setup(), leave_out));
+    return rehearse(macros::Kind::PlateZero, leave_out);
 }
 
-SmallShop inchShop() {
-    SmallShop small;
+safety::Rehearsal SmallShop::rehearse(macros::Kind kind, std::set<std::string> const& leave_out) const {
+    return must(safety::rehearse(book, readings, setup(), kind, leave_out));
+}
+
+namespace {
+
+void makeInch(SmallShop& small) {
     small.book.put(1, shop::BookInfo{"Inch shop", UnitSystem::Inch});
     small.change(small.machine, [](shop::Machine& m) {
         m.units = UnitSystem::Inch;
@@ -71,7 +77,62 @@ SmallShop inchShop() {
         m.debounce_s = 0;
     });
     small.change(small.contact, [](shop::Contact& c) { c.value_mm = 2.25 * mm_per_inch; });
+}
+
+} // namespace
+
+SmallShop inchShop() {
+    SmallShop small;
+    makeInch(small);
     return small;
+}
+
+LinkedShop::LinkedShop(bool inch) {
+    if (inch) {
+        makeInch(*this);
+        change(machine, [](shop::Machine& m) { m.axes[2].high_mm = 5 * mm_per_inch; }); // room over the setter
+    }
+    shop::ToolSetter s;
+    s.name = "Setter";
+    s.x_mm = 60;
+    s.y_mm = 40;
+    s.overtravel_mm = 55;
+    s.bracket_reach_mm = 30;
+    s.bracket_top_mm = 20;
+    book.put(setter.value, s);
+    book.put(long_tool.value, shop::Assembly{4, "8 mm compression", 8, 58.5, 0});
+    book.put(short_tool.value, shop::Assembly{5, "90 degree vee", 16, 44.0, 0});
+    change(short_tool, [](shop::Assembly& a) { a.tip = shop::TipShape::Point; });
+    for (auto const each : {tool, long_tool, short_tool})
+        change(each, [](shop::Assembly& a) { a.length_error_mm = 0.5; });
+    // The setter stands on the table, 20 mm below the work's top; the first tool found that with the plate.
+    double const zero_mm = zero().chain->sum().mm;
+    nose_trip_mm = zero_mm - 20 - 52 + s.trigger_mm;
+    auto made = setup();
+    made.setter = setter;
+    made.link_plate = contact;
+    book.put(setup_id.value, made);
+    made.link_setter = touch(tool, shop::Target::Setter, trip_mm(tool) - lag_mm());
+    book.put(setup_id.value, made);
+}
+
+double LinkedShop::lag_mm() const {
+    auto const& m = *book.find(machine);
+    return zeroing::predictTouch(m, zeroing::feedsFor(m, *book.find(setter)).slow_mm_min).lag_mm;
+}
+
+Id<shop::Contact> LinkedShop::touch(Id<shop::Assembly> by, shop::Target target, double z_mm, std::string typed) {
+    shop::Contact made;
+    made.value_mm = z_mm;
+    made.as_typed = typed.empty() ? std::to_string(z_mm) : typed;
+    made.assembly = by;
+    made.target = target;
+    made.at_utc_ms = m_clock_ms += 60'000;
+    if (target == shop::Target::Setter) made.setter = setter;
+    if (target == shop::Target::Plate) made.plate = plate;
+    Id<shop::Contact> const id{m_next_id++};
+    book.put(id.value, made);
+    return id;
 }
 
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {

@@ -3,6 +3,7 @@
 #pragma once
 // A small shop for tests: a metric router with its zero at the top, a measured plate, one tool, one contact.
 
+#include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 
 #include <map>
@@ -41,6 +42,25 @@ struct SmallShop {
     shop::ZeroSetup setup() const { return *book.find(setup_id); }
     zeroing::PlateZeroResult zero() const;
     safety::Rehearsal rehearse(std::set<std::string> const& leave_out = {}) const;
+    safety::Rehearsal rehearse(macros::Kind kind, std::set<std::string> const& leave_out = {}) const;
+    template<class F> void changeSetup(F edit) { change(setup_id, edit); }
+};
+
+/// A small shop with a fixed setter, two more tools, and a link made by the first.
+struct LinkedShop : SmallShop {
+    Id<shop::ToolSetter> setter{20};
+    Id<shop::Assembly> long_tool{21}, short_tool{22};
+    explicit LinkedShop(bool inch = false);
+    /// A contact typed for a tool on something; returns its id.
+    Id<shop::Contact> touch(Id<shop::Assembly> by, shop::Target target, double z_mm, std::string typed = {});
+    /// Machine Z at which the setter trips for the tool, as the shop really is.
+    double trip_mm(Id<shop::Assembly> of) const { return nose_trip_mm + *book.find(of)->length_mm; }
+    double lag_mm() const; ///< of a slow touch on the setter
+    double nose_trip_mm = 0;
+
+private:
+    std::int64_t m_clock_ms = 1'000'000;
+    std::int64_t m_next_id = 100;
 };
 
 /// The same in inches, Z0 at the table.

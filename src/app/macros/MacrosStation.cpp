@@ -130,7 +130,7 @@ void MacrosStation::writeAnew() {
 }
 
 machine::World MacrosStation::world() const {
-    auto made = m_rehearsal->world;
+    auto made = m_rehearsal->world();
     if (m_true_thickness_mm) made.plate.thickness_mm = *m_true_thickness_mm;
     auto const id = m_fault->box()->currentData().toString().toStdString();
     if (auto const* fault = safety::faultNamed(id)) fault->apply(made);

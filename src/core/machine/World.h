@@ -131,6 +131,7 @@ struct World {
     std::string dialect = "parametric";
     shop::Behaviour behaviour; ///< of the controller, as the owner found it
     shop::LengthSign length_sign = shop::LengthSign::Positive;
+    bool jobs_use_table = false; ///< jobs call each tool's length from the table; otherwise they call none
     controller::Memory memory;          ///< what the controller remembers at the start
 
     /// Reported machine Z at which the tip, coming down, stands on the stock.

@@ -3,23 +3,45 @@
 #pragma once
 // A macro written from the book, and the world that the book believes in, ready to be run against each other.
 
-#include "core/machine/Believed.h"
-#include "core/machine/Run.h"
 #include "core/macros/PlateZeroRecipe.h"
 #include "core/macros/Print.h"
+
+#include <memory>
+
+namespace steady::controller {
+struct Dialect;
+}
+namespace steady::machine {
+struct World;
+}
 
 namespace steady::safety {
 
 struct Rehearsal {
+    macros::Kind kind = macros::Kind::PlateZero;
     zeroing::PlateZeroResult zero;
-    macros::PlateZeroPlan plan;
+    macros::PlateZeroPlan plan; ///< of the kinds that touch the plate
     macros::PrintedMacro macro;
-    machine::World world; ///< as believed, with the acts that the macro asks for
+    double tolerance_mm = 0;    ///< the stated ± of what it sets: right within it
+    double length_datum_mm = 0; ///< what a length in the table is more than the tool's own: 0 but for a first tool
+
+    Rehearsal();
+    Rehearsal(Rehearsal const&);
+    Rehearsal(Rehearsal&&) noexcept;
+    Rehearsal& operator=(Rehearsal const&);
+    Rehearsal& operator=(Rehearsal&&) noexcept;
+    ~Rehearsal();
+    machine::World& world() { return *m_world; } ///< as believed, with the acts that the macro asks for
+    machine::World const& world() const { return *m_world; }
+
+private:
+    std::unique_ptr<machine::World> m_world;
 };
 
-/// `leave_out`: ids of the recipe's steps to leave out.
-Result<Rehearsal> rehearsePlateZero(shop::Book const& book, shop::ReadingSource const& readings,
-                                    shop::ZeroSetup const& setup, std::set<std::string> const& leave_out = {});
+/// `leave_out`: ids of the recipe's steps to leave out. Error: MethodMixed where the kind or the book's offsets belong
+/// to another method than the chosen one; and whatever the kind lacks.
+Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
+                           macros::Kind kind = macros::Kind::PlateZero, std::set<std::string> const& leave_out = {});
 
 /// What the macro takes when all is as the book says; pauses come on top.
 struct Prediction {
@@ -28,7 +50,7 @@ struct Prediction {
 };
 Prediction predict(Rehearsal const& rehearsal);
 
-/// The dialect of a world or a machine, with what its owner found out about it.
+/// The dialect of a world, with what its owner found out about the controller.
 controller::Dialect dialectOf(machine::World const& world);
 
 /// What the virtual machine's plate contact would be typed as: marked simulated, never stored.

@@ -2,7 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/Verdict.h"
 
-#include <algorithm>
+#include "core/machine/Run.h"
+
 #include <cmath>
 #include <fmt/format.h>
 
@@ -12,18 +13,13 @@ namespace {
 using controller::Outcome;
 using zeroing::Judgement;
 
-constexpr double least_tolerance_mm = 0.005;
-
-double tolerance_mm(zeroing::PlateZeroResult const& zero) {
-    return std::max(least_tolerance_mm,
-                    zero.chain ? zero.chain->budget.expanded_95 : zero.thickness.budget.expanded_95);
-}
-
-std::string headline(RunClass kind) {
+std::string headline(RunClass kind, bool length) {
     switch (kind) {
-    case RunClass::Right: return "The zero is right.";
+    case RunClass::Right: return length ? "The length is right." : "The zero is right.";
     case RunClass::StoppedSafely: return "It stopped safely.";
-    case RunClass::WrongZero: return "The zero is wrong, and nothing says so.";
+    case RunClass::WrongZero:
+        return length ? "The length is wrong, and nothing says so." : "The zero is wrong, and nothing says so.";
+    case RunClass::SetterHurt: return "The setter is hurt.";
     case RunClass::Collision: return "Collision.";
     case RunClass::DidNotEnd: return "It did not end.";
     }
@@ -32,32 +28,44 @@ std::string headline(RunClass kind) {
 
 } // namespace
 
-RunClass classify(machine::RunResult const& result, zeroing::PlateZeroResult const& zero) {
+std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
+    if (rehearsal.kind == macros::Kind::ToolLength) {
+        if (!result.length) return std::nullopt;
+        return result.length->set_mm - result.length->true_mm - rehearsal.length_datum_mm;
+    }
+    return result.z_zero ? std::optional(result.z_zero->error_mm()) : std::nullopt;
+}
+
+RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal) {
     switch (result.outcome) {
-    case Outcome::Completed:
-        return result.z_zero && std::abs(result.z_zero->error_mm()) <= tolerance_mm(zero) ? RunClass::Right
-                                                                                          : RunClass::WrongZero;
+    case Outcome::Completed: {
+        auto const error = errorOf_mm(result, rehearsal);
+        return error && std::abs(*error) <= rehearsal.tolerance_mm ? RunClass::Right : RunClass::WrongZero;
+    }
     case Outcome::Alarm:
     case Outcome::Refused:
     case Outcome::Limit: return RunClass::StoppedSafely;
+    case Outcome::Overtravel: return RunClass::SetterHurt;
     case Outcome::Collision:
-    case Outcome::Overtravel: return RunClass::Collision;
+        return result.message.find("the setter's end of stroke") != std::string::npos ? RunClass::SetterHurt
+                                                                                      : RunClass::Collision;
     case Outcome::Runaway:
     case Outcome::PausedForever: return RunClass::DidNotEnd;
     }
     return RunClass::DidNotEnd;
 }
 
-std::vector<Judgement> verdictOf(machine::RunResult const& result, zeroing::PlateZeroResult const& zero,
-                                 UnitSystem units) {
-    auto const kind = classify(result, zero);
+std::vector<Judgement> verdictOf(machine::RunResult const& result, Rehearsal const& rehearsal, UnitSystem units) {
+    auto const kind = classify(result, rehearsal);
+    bool const length = rehearsal.kind == macros::Kind::ToolLength;
     Judgement first;
-    first.headline = headline(kind);
+    first.headline = headline(kind, length);
     first.severity = kind == RunClass::Right           ? Severity::Note
                      : kind == RunClass::StoppedSafely ? Severity::Attention
                                                        : Severity::Bad;
     first.text = machine::verdictText(result, units);
-    if (kind == RunClass::WrongZero && !result.z_zero) first.headline = "No zero was set.";
+    if (kind == RunClass::WrongZero && !errorOf_mm(result, rehearsal))
+        first.headline = length ? "No length was set." : "No zero was set.";
     Judgement second;
     second.headline = fmt::format("{:.0f} s on the machine", result.elapsed_s);
     second.text = result.where.line > 0 ? fmt::format("It ended at line {}, “{}”.", result.where.line, result.text)

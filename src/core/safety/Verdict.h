@@ -5,16 +5,24 @@
 
 #include "core/safety/Rehearsal.h"
 
+namespace steady::machine {
+struct RunResult;
+}
+
 namespace steady::safety {
 
 /// How a run is counted: right, or in which way not.
-enum class RunClass { Right, StoppedSafely, WrongZero, Collision, DidNotEnd };
+enum class RunClass { Right, StoppedSafely, WrongZero, SetterHurt, Collision, DidNotEnd };
 
-/// Right: completed, and Z zero within the stated ± of the truth. StoppedSafely: refused, alarm or limit.
-RunClass classify(machine::RunResult const& result, zeroing::PlateZeroResult const& zero);
+/// Right: completed, and Z zero or length within the stated ± of the truth. StoppedSafely: refused, alarm or limit.
+/// SetterHurt: past its overtravel contact or onto its end of stroke.
+RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal);
+
+/// Set less true, of the zero or of the length in the table; none when neither was set.
+std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal);
 
 /// Headline first, then time and what to do.
-std::vector<zeroing::Judgement> verdictOf(machine::RunResult const& result, zeroing::PlateZeroResult const& zero,
+std::vector<zeroing::Judgement> verdictOf(machine::RunResult const& result, Rehearsal const& rehearsal,
                                           UnitSystem units);
 
 } // namespace steady::safety

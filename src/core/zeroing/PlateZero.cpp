@@ -6,15 +6,10 @@
 
 #include <cmath>
 #include <fmt/format.h>
-#include <numbers>
 
 namespace steady::zeroing {
 namespace {
 
-using uncertainty::Contribution;
-using uncertainty::Shape;
-
-constexpr double inf = std::numeric_limits<double>::infinity();
 /// Below half of the last digit shown, a term only adds noise to read.
 double worthATerm_mm(UnitSystem units) { return units == UnitSystem::Metric ? 0.0005 : 0.00005 * mm_per_inch; }
 
@@ -40,23 +35,10 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
     if (prediction.lag_mm > worthATerm_mm(result.units))
         chain.terms.push_back({"lag", "input lag", prediction.lag_mm, "debounce and polling at the slow feed", 0});
     auto parts = result.thickness.budget.contributions;
-    double const step_mm = result.units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch;
-    parts.push_back({"switch, one touch", result.machine.switch_scatter_mm, 1, inf, Shape::Normal});
-    parts.push_back({"readout step", step_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
-    if (prediction.poll_spread_mm > 0)
-        parts.push_back(
-            {"polling of the input", prediction.poll_spread_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
+    auto touch = touchContributions(result.machine, prediction, "plate touch");
+    parts.insert(parts.end(), touch.begin(), touch.end());
     chain.budget = uncertainty::combine(std::move(parts));
     return chain;
-}
-
-std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSystem units) {
-    std::vector<std::string> lines;
-    for (auto const& part : budget.contributions)
-        lines.push_back(fmt::format("{}: u = {}", part.name, lengthText(std::abs(part.sensitivity) * part.u, units)));
-    lines.push_back(fmt::format("together: u = {}, 95 % within {}", lengthText(budget.combined_u, units),
-                                plusMinusText(budget.expanded_95, units)));
-    return lines;
 }
 
 /// What more readings would bring, when the scatter is what dominates.
@@ -120,10 +102,13 @@ Judgement cautions() {
 
 } // namespace
 
-Result<MachineZ> machineZ(shop::Contact const& contact) {
-    if (contact.frame == shop::Frame::Machine) return MachineZ{contact.value_mm};
-    if (!contact.work_offset_z_mm) return fail(Code::FrameUnknown, {"plate contact"});
-    return toMachine(WorkZ{contact.value_mm}, MachineZ{*contact.work_offset_z_mm});
+std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSystem units) {
+    std::vector<std::string> lines;
+    for (auto const& part : budget.contributions)
+        lines.push_back(fmt::format("{}: u = {}", part.name, lengthText(std::abs(part.sensitivity) * part.u, units)));
+    lines.push_back(fmt::format("together: u = {}, 95 % within {}", lengthText(budget.combined_u, units),
+                                plusMinusText(budget.expanded_95, units)));
+    return lines;
 }
 
 Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings,

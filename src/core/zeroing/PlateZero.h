@@ -4,6 +4,7 @@
 // Work zero from a touch plate: the sum, how sure it is, and what follows.
 
 #include "core/shop/Book.h"
+#include "core/zeroing/Judgement.h"
 #include "core/zeroing/Thickness.h"
 #include "core/zeroing/Touch.h"
 #include "core/zeroing/ZChain.h"
@@ -11,15 +12,6 @@
 #include <optional>
 
 namespace steady::zeroing {
-
-/// A statement with its reasons.
-struct Judgement {
-    Severity severity = Severity::Note;
-    std::string headline;
-    std::string text;
-    std::vector<std::string> why;
-    bool operator==(Judgement const&) const = default;
-};
 
 struct PlateZeroResult {
     shop::ZeroSetup setup;
@@ -40,11 +32,11 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
                                   shop::ZeroSetup const& setup,
                                   std::optional<shop::Contact> const& contact = std::nullopt);
 
+/// Each part of a budget with its u, then the whole.
+std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSystem units);
+
 /// What the plate's readings say: how thick, how sure, and what the nominal value would have done.
 std::vector<Judgement> plateJudgements(PlateZeroResult const& zero);
-
-/// Machine Z of a contact, whatever frame it was read in.
-Result<MachineZ> machineZ(shop::Contact const& contact);
 
 /// A machine to begin with when the book has none, and a plate, and a tool: named as assumed.
 shop::Machine assumedMachine();

@@ -4,6 +4,8 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
+#include <numbers>
 
 namespace steady::zeroing {
 namespace {
@@ -21,6 +23,7 @@ double reaction_s(shop::Machine const& machine) {
 TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min) {
     double const v = feed_mm_min / 60;
     TouchPrediction result;
+    if (machine.capture == shop::Capture::Debounced) result.lag_mm = v * machine.debounce_s;
     if (machine.capture == shop::Capture::Polled) {
         result.lag_mm = v * (machine.debounce_s + machine.poll_s / 2);
         result.poll_spread_mm = v * machine.poll_s;
@@ -35,13 +38,46 @@ double largestFeed_mm_min(shop::Machine const& machine, double room_mm) {
     return 60 * a * (std::sqrt(t * t + 2 * room_mm / a) - t);
 }
 
-ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm) {
+std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine,
+                                                          TouchPrediction const& prediction, std::string const& what) {
+    using uncertainty::Shape;
+    constexpr double inf = std::numeric_limits<double>::infinity();
+    double const step_mm = machine.units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch;
+    std::vector<uncertainty::Contribution> parts;
+    parts.push_back({what + ", one touch", machine.switch_scatter_mm, 1, inf, Shape::Normal});
+    parts.push_back({what + ", readout step", step_mm / 2 / std::numbers::sqrt3, 1, inf, Shape::Rectangular});
+    if (prediction.poll_spread_mm > 0)
+        parts.push_back({what + ", polling of the input", prediction.poll_spread_mm / 2 / std::numbers::sqrt3, 1, inf,
+                         Shape::Rectangular});
+    return parts;
+}
+
+namespace {
+
+/// Figures that a person would write, at most `most_mm_min`; slow is a tenth of fast.
+ProbingFeeds roundedFeeds(shop::Machine const& machine, double most_mm_min) {
     bool const metric = machine.units == UnitSystem::Metric;
     double const unit = metric ? 1 : mm_per_inch;
-    double const most = std::min(300.0, largestFeed_mm_min(machine, 0.8 * push_in_mm)) / unit;
-    double const step = metric ? 10 : 0.5; // figures that a person would write
+    double const most = most_mm_min / unit;
+    double const step = metric ? 10 : 0.5;
     double const fast = std::max(step, std::floor(most / step) * step);
     return {fast * unit, fast / 10 * unit};
+}
+
+} // namespace
+
+ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm) {
+    return roundedFeeds(machine, std::min(300.0, largestFeed_mm_min(machine, 0.8 * push_in_mm)));
+}
+
+ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter) {
+    return roundedFeeds(machine, std::min(600.0, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm())));
+}
+
+Result<MachineZ> machineZ(shop::Contact const& contact) {
+    if (contact.frame == shop::Frame::Machine) return MachineZ{contact.value_mm};
+    if (!contact.work_offset_z_mm) return fail(Code::FrameUnknown, {"plate contact"});
+    return toMachine(WorkZ{contact.value_mm}, MachineZ{*contact.work_offset_z_mm});
 }
 
 } // namespace steady::zeroing

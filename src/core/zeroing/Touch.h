@@ -3,7 +3,13 @@
 #pragma once
 // What speed does to a touch: where it is recorded, how far it goes on, and how fast it may be.
 
-#include "core/shop/Machine.h"
+#include "core/base/Result.h"
+#include "core/quantity/Frames.h"
+#include "core/shop/Measured.h"
+#include "core/uncertainty/Budget.h"
+
+#include <string>
+#include <vector>
 
 namespace steady::zeroing {
 
@@ -15,9 +21,13 @@ struct TouchPrediction {
     bool operator==(TouchPrediction const&) const = default;
 };
 
-/// Latched in hardware: no lag. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that spread + 5 s.
+/// Latched in hardware: no lag. Debounced: v·debounce. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that spread + 5 s.
 /// Overshoot: v·(debounce + poll + driver lag) + v²/(2a).
 TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min);
+
+/// What one touch adds to a budget: scatter of the switch, step of the readout, polling. JCGM 100:2008, 4.3.7.
+std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine, TouchPrediction const& prediction,
+                                                          std::string const& what);
 
 /// The largest feed whose overshoot stays within room_mm, in mm/min (positive root of the overshoot).
 double largestFeed_mm_min(shop::Machine const& machine, double room_mm);
@@ -31,5 +41,11 @@ struct ProbingFeeds {
 /// Fast: at most 300 mm/min and 80 % of the push-in that the plate's owner accepts; slow: a tenth of it (common
 /// practice).
 ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm);
+
+/// The same for a setter: at most 600 mm/min and half of what lies between its trip and its overtravel contact or end.
+ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter);
+
+/// Machine Z of a contact, whatever frame it was read in. Error: FrameUnknown.
+Result<MachineZ> machineZ(shop::Contact const& contact);
 
 } // namespace steady::zeroing

@@ -1,0 +1,154 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/zeroing/Lengths.h"
+
+#include "core/quantity/WorkOffset.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace steady::zeroing {
+namespace {
+
+using shop::Target;
+
+struct Bench {
+    shop::Book const& book;
+    shop::ZeroSetup const& setup;
+    shop::Machine machine;
+    shop::ToolSetter const* setter;
+
+    Bench(shop::Book const& of_book, shop::ZeroSetup const& of_setup)
+        : book(of_book), setup(of_setup), setter(of_book.find(of_setup.setter)) {
+        auto const* found = book.find(setup.machine);
+        machine = found ? *found : assumedMachine();
+    }
+    Result<TouchedAt> touched(Id<shop::Contact> id) const {
+        auto const* contact = book.find(id);
+        if (!contact) return fail(Code::Missing, {"contact"}, "The contact", "Touch it first.");
+        bool const on_setter = contact->target == Target::Setter && setter;
+        auto const* plate = book.find(contact->plate);
+        auto const feeds = on_setter ? feedsFor(machine, *setter)
+                                     : feedsFor(machine, plate ? plate->push_in_mm : assumedPlate().push_in_mm);
+        return touchedAt(machine, *contact, feeds.slow_mm_min);
+    }
+    /// ± of a difference of two touches of one device.
+    double twoTouches95_mm(TouchPrediction const& prediction) const {
+        auto parts = touchContributions(machine, prediction, "touch");
+        auto const one = parts;
+        parts.insert(parts.end(), one.begin(), one.end());
+        return uncertainty::combine(std::move(parts)).expanded_95;
+    }
+};
+
+/// A tool that cannot go on the setter: against one that has a length and a contact on the same plate.
+void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row) {
+    auto const own = bench.touched(lastContact(bench.book, bench.setup, row.assembly, Target::Plate));
+    if (!own) return;
+    for (auto const& other : table) {
+        if (!other.length_mm || other.assembly == row.assembly) continue;
+        auto const id = lastContact(bench.book, bench.setup, other.assembly, Target::Plate);
+        auto const theirs = bench.touched(id);
+        if (!theirs) continue;
+        row.length_mm = *other.length_mm + (own->tripped() - theirs->tripped()).mm;
+        row.expanded_95_mm = other.expanded_95_mm + bench.twoTouches95_mm(own->prediction);
+        row.source = fmt::format("on the plate, against tool {}", other.number);
+        row.at_utc_ms = bench.book.find(id)->at_utc_ms;
+        return;
+    }
+    row.source = "touch the plate with it and with a tool of known length, same place";
+}
+
+} // namespace
+
+Result<LengthBasis> lengthBasis(shop::Book const& book, shop::ZeroSetup const& setup) {
+    Bench const bench(book, setup);
+    if (!bench.setter) return fail(Code::NoSetter, {"setter"});
+    LengthBasis basis;
+    Id<shop::Contact> contact;
+    if (setup.reference == shop::LengthReference::Nose) {
+        contact = lastNoseContact(book, setup);
+        basis.words = "the bare nose";
+    } else {
+        auto const* tool = book.find(setup.reference_tool);
+        if (!tool)
+            return fail(Code::Missing, {"length reference"}, "Which tool is the reference", "Choose it in Zeroing.");
+        bool const master = setup.reference == shop::LengthReference::Master;
+        if (master && !tool->length_mm)
+            return fail(Code::LengthUnknown, {"length reference"}, fmt::format("the master, tool {}", tool->number));
+        contact = lastContact(book, setup, setup.reference_tool, Target::Setter);
+        basis.length_mm = master ? *tool->length_mm : 0;
+        basis.words = fmt::format("tool {}, {}", tool->number, master ? "the master" : "the first tool, counted as 0");
+    }
+    auto const touched = bench.touched(contact);
+    if (!touched)
+        return fail(Code::Missing, {"length reference"}, "The setter contact of " + basis.words,
+                    "Touch the setter with it and type the machine Z.");
+    basis.contact_mm = touched->tripped().mm;
+    basis.at_utc_ms = book.find(contact)->at_utc_ms;
+    return basis;
+}
+
+std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup const& setup) {
+    Bench const bench(book, setup);
+    auto const basis = lengthBasis(book, setup);
+    std::vector<ToolLength> table;
+    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+        ToolLength row{id, tool->number, tool->name, {}, 0, {}, 0};
+        auto const contact = lastContact(book, setup, id, Target::Setter);
+        if (auto const touched = bench.touched(contact); basis && touched) {
+            row.length_mm = basis->length_mm + touched->tripped().mm - basis->contact_mm;
+            row.expanded_95_mm = bench.twoTouches95_mm(touched->prediction);
+            row.source = "on the setter";
+            row.at_utc_ms = book.find(contact)->at_utc_ms;
+        } else {
+            row.source = basis ? "not touched yet" : "the reference is missing";
+        }
+        table.push_back(std::move(row));
+    }
+    for (auto& row : table)
+        if (!row.length_mm && book.find(row.assembly)->method == shop::LengthMethod::Plate) byPlate(bench, table, row);
+    std::stable_sort(table.begin(), table.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
+    return table;
+}
+
+Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const& readings,
+                               shop::ZeroSetup const& setup) {
+    auto const zero = plateZero(book, readings, setup);
+    if (!zero) return Failure(zero.error());
+    if (!zero->chain)
+        return fail(Code::Missing, {"plate contact"}, "The plate contact", "Touch the plate and type what you read.");
+    for (auto const& row : lengthTable(book, setup)) {
+        if (row.assembly != setup.assembly) continue;
+        if (!row.length_mm)
+            return fail(Code::LengthUnknown, {"tool length"}, fmt::format("tool {} in the table", row.number));
+        auto chain = *zero->chain;
+        chain.label = fmt::format("work zero of the nose, {} Z", workOffsetName(setup.work_offset));
+        chain.terms.push_back({"length", "tool length", -*row.length_mm, row.source, row.at_utc_ms});
+        auto parts = chain.budget.contributions;
+        parts.push_back({"tool length", row.expanded_95_mm / 1.96, 1, std::numeric_limits<double>::infinity(),
+                         uncertainty::Shape::Normal});
+        chain.budget = uncertainty::combine(std::move(parts));
+        return chain;
+    }
+    return fail(Code::Missing, {"tool"}, "The tool in the spindle", "Choose it.");
+}
+
+std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
+                                         shop::ZeroSetup const& setup) {
+    std::vector<OffsetOfTool> all;
+    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+        OffsetOfTool row{id, tool->number, tool->own_offset, {}};
+        auto own = setup;
+        own.assembly = id;
+        own.contact = lastContact(book, setup, id, Target::Plate);
+        own.work_offset = tool->own_offset > 0 ? tool->own_offset : setup.work_offset;
+        if (own.contact)
+            if (auto const zero = plateZero(book, readings, own)) row.zero = zero->chain;
+        all.push_back(std::move(row));
+    }
+    std::stable_sort(all.begin(), all.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
+    return all;
+}
+
+} // namespace steady::zeroing

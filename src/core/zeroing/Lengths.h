@@ -1,0 +1,48 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Tool lengths from contacts, and the zeros of the methods that use them.
+
+#include "core/zeroing/PlateZero.h"
+#include "core/zeroing/SetterHeight.h"
+
+namespace steady::zeroing {
+
+/// What lengths are counted from.
+struct LengthBasis {
+    double length_mm = 0;  ///< L_ref
+    double contact_mm = 0; ///< m_setter,ref, lag taken out
+    std::string words;     ///< “the bare nose”, “tool 9, the master”
+    std::int64_t at_utc_ms = 0;
+};
+/// Error: NoSetter; Missing: the reference has not touched the setter; LengthUnknown: a master without length.
+Result<LengthBasis> lengthBasis(shop::Book const& book, shop::ZeroSetup const& setup);
+
+struct ToolLength {
+    Id<shop::Assembly> assembly;
+    int number = 0;
+    std::string name;
+    std::optional<double> length_mm; ///< as it goes into the table, positive
+    double expanded_95_mm = 0;
+    std::string source; ///< “on the setter”, “on the plate, against tool 2”, or why there is none
+    std::int64_t at_utc_ms = 0;
+};
+/// Every tool of the book, by number. L = L_ref + (m − m_ref). A tool measured on the plate: against another one's
+/// length and plate contact.
+std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup const& setup);
+
+/// W_nose = plate contact − thickness − L, of the tool that touched the plate: the work offset of the length table.
+Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const& readings,
+                               shop::ZeroSetup const& setup);
+
+struct OffsetOfTool {
+    Id<shop::Assembly> assembly;
+    int number = 0;
+    int work_offset = 0; ///< 0: none is assigned
+    std::optional<ZChain> zero;
+};
+/// One offset per tool: W_i = plate contact − thickness.
+std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
+                                         shop::ZeroSetup const& setup);
+
+} // namespace steady::zeroing

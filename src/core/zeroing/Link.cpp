@@ -1,0 +1,101 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/zeroing/Link.h"
+
+#include "core/quantity/WorkOffset.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace steady::zeroing {
+namespace {
+
+Failure stale(std::string reason) { return fail(Code::LinkStale, {"link"}, std::move(reason)); }
+
+void append(std::vector<uncertainty::Contribution>& to, std::vector<uncertainty::Contribution> const& more) {
+    to.insert(to.end(), more.begin(), more.end());
+}
+
+/// Why the two contacts do not make a link for this setup; none: they do.
+std::optional<std::string> reasonAgainst(shop::ZeroSetup const& setup, shop::Machine const& machine,
+                                         shop::Contact const& plate, shop::Contact const& setter) {
+    if (plate.assembly != setter.assembly) return "plate and setter were touched by different tools";
+    if (plate.home_epoch != setter.home_epoch || plate.home_epoch != machine.home_epoch)
+        return "the home position has changed since";
+    if (setter.setter != setup.setter) return "it rests on another setter";
+    if (setup.link_offset != setup.work_offset)
+        return fmt::format("it belongs to {}, not to {}", workOffsetName(setup.link_offset),
+                           workOffsetName(setup.work_offset));
+    if (setup.contact != setup.link_plate) return "the plate was touched alone since, so work zero is another";
+    return std::nullopt;
+}
+
+} // namespace
+
+std::string ageText(std::int64_t from_utc_ms, std::int64_t to_utc_ms) {
+    auto const minutes = std::max<std::int64_t>(0, to_utc_ms - from_utc_ms) / 60'000;
+    auto count = [](std::int64_t n, char const* what) { return fmt::format("{} {}{}", n, what, n == 1 ? "" : "s"); };
+    if (minutes < 120) return count(minutes, "minute");
+    if (minutes < 48 * 60) return count(minutes / 60, "hour");
+    return count(minutes / 60 / 24, "day");
+}
+
+Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup) {
+    auto const* setter = book.find(setup.setter);
+    if (!setter) return fail(Code::NoSetter, {"setter"});
+    auto const *on_plate = book.find(setup.link_plate), *on_setter = book.find(setup.link_setter);
+    if (!on_plate || !on_setter) return fail(Code::LinkMissing, {"link"}, workOffsetName(setup.work_offset));
+    auto linked = setup;
+    linked.contact = setup.link_plate;
+    linked.assembly = on_plate->assembly;
+    auto const zero = plateZero(book, readings, linked);
+    if (!zero) return Failure(zero.error());
+    if (auto reason = reasonAgainst(setup, zero->machine, *on_plate, *on_setter)) return stale(*reason);
+    auto const touched = touchedAt(zero->machine, *on_setter, feedsFor(zero->machine, *setter).slow_mm_min);
+    if (!touched) return Failure(touched.error());
+
+    Link link;
+    link.work_offset = setup.link_offset;
+    link.assembly = on_setter->assembly;
+    link.at_utc_ms = std::min(on_plate->at_utc_ms, on_setter->at_utc_ms);
+    auto& chain = link.chain;
+    chain.label = fmt::format("link D, setter above work zero, {}", workOffsetName(link.work_offset));
+    chain.tool = zero->chain->tool;
+    chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter->at_utc_ms});
+    if (touched->prediction.lag_mm > 0)
+        chain.terms.push_back({"setter_lag", "input lag at the setter", touched->prediction.lag_mm, "at its feed", 0});
+    for (auto const& term : zero->chain->terms)
+        chain.terms.push_back({term.key, term.label, -term.value_mm, term.source, term.at_utc_ms});
+    auto parts = zero->chain->budget.contributions;
+    append(parts, touchContributions(zero->machine, touched->prediction, "setter touch"));
+    chain.budget = uncertainty::combine(std::move(parts));
+    return link;
+}
+
+Result<ZChain> retouchZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
+                           Id<shop::Assembly> tool) {
+    auto const link = linkOf(book, readings, setup);
+    if (!link) return Failure(link.error());
+    auto const* assembly = book.find(tool);
+    auto const* contact = book.find(lastContact(book, setup, tool, shop::Target::Setter));
+    if (!assembly || !contact)
+        return fail(Code::Missing, {"setter contact"}, "The setter contact of this tool",
+                    "Touch the setter with it, or run the macro.");
+    auto const* machine = book.find(setup.machine);
+    auto const m = machine ? *machine : assumedMachine();
+    auto const touched = touchedAt(m, *contact, feedsFor(m, *book.find(setup.setter)).slow_mm_min);
+    if (!touched) return Failure(touched.error());
+    ZChain chain;
+    chain.label = fmt::format("work zero, {} Z", workOffsetName(setup.work_offset));
+    chain.tool = fmt::format("tool {}", assembly->number);
+    chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
+    if (touched->prediction.lag_mm > 0)
+        chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's slow feed", 0});
+    chain.terms.push_back({"link", "link D", -link->d_mm(), link->chain.tool, link->at_utc_ms});
+    auto parts = link->chain.budget.contributions;
+    append(parts, touchContributions(m, touched->prediction, "this tool's touch"));
+    chain.budget = uncertainty::combine(std::move(parts));
+    return chain;
+}
+
+} // namespace steady::zeroing

@@ -1,0 +1,111 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/zeroing/SetterHeight.h"
+
+#include "core/zeroing/PlateZero.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace steady::zeroing {
+namespace {
+
+constexpr double repeats_mm = 0.05; // how well a tool that was left in its holder comes back; common practice
+
+shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
+    auto const* machine = book.find(setup.machine);
+    return machine ? *machine : assumedMachine();
+}
+
+/// The newest contact for which `fits` holds.
+template<class F> Id<shop::Contact> newest(shop::Book const& book, shop::ZeroSetup const& setup, F fits) {
+    auto const* machine = book.find(setup.machine);
+    int const epoch = machine ? machine->home_epoch : 1;
+    Id<shop::Contact> found;
+    std::int64_t at = 0;
+    for (auto const& [id, contact] : book.all<shop::Contact>()) {
+        if (contact->source != shop::Source::Measured || contact->home_epoch != epoch || !fits(*contact)) continue;
+        if (found && contact->at_utc_ms < at) continue;
+        found = id;
+        at = contact->at_utc_ms;
+    }
+    return found;
+}
+
+bool onSetter(shop::Contact const& contact, shop::ZeroSetup const& setup) {
+    return contact.target == shop::Target::Setter && contact.setter == setup.setter;
+}
+
+std::string nameOf(shop::Assembly const& tool) { return fmt::format("tool {}", tool.number); }
+
+} // namespace
+
+Result<TouchedAt> touchedAt(shop::Machine const& machine, shop::Contact const& contact, double usual_mm_min) {
+    auto const z = machineZ(contact);
+    if (!z) return Failure(z.error());
+    return TouchedAt{*z, predictTouch(machine, contact.feed_mm_min > 0 ? contact.feed_mm_min : usual_mm_min)};
+}
+
+Id<shop::Contact> lastContact(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,
+                              shop::Target target) {
+    return newest(book, setup, [&](shop::Contact const& c) {
+        return c.assembly == tool && !c.bare_nose && c.target == target &&
+               (target != shop::Target::Setter || onSetter(c, setup));
+    });
+}
+
+Id<shop::Contact> lastNoseContact(shop::Book const& book, shop::ZeroSetup const& setup) {
+    return newest(book, setup, [&](shop::Contact const& c) { return c.bare_nose && onSetter(c, setup); });
+}
+
+Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const& setup) {
+    auto const* setter = book.find(setup.setter);
+    if (!setter) return fail(Code::NoSetter, {"setter"});
+    auto const id = newest(book, setup, [&](shop::Contact const& c) {
+        auto const* tool = book.find(c.assembly);
+        return onSetter(c, setup) && (c.bare_nose || (tool && tool->length_mm));
+    });
+    auto const* contact = book.find(id);
+    if (!contact) return fail(Code::SetterHeightUnknown, {setter->name});
+    auto const machine = machineOf(book, setup);
+    auto const touched = touchedAt(machine, *contact, feedsFor(machine, *setter).slow_mm_min);
+    if (!touched) return Failure(touched.error());
+    auto const* tool = contact->bare_nose ? nullptr : book.find(contact->assembly);
+    SetterHeight height;
+    height.contact = id;
+    height.nose_z_mm = touched->tripped().mm;
+    if (tool) {
+        height.nose_z_mm -= *tool->length_mm;
+        height.error_mm = tool->length_error_mm;
+        height.assembly = contact->assembly;
+    }
+    return height;
+}
+
+Result<Expected> expectedTrip(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
+    auto const height = setterHeight(book, setup);
+    if (!height) return Failure(height.error());
+    auto const* tool = book.find(id);
+    auto const machine = machineOf(book, setup);
+    if (auto const* own = book.find(lastContact(book, setup, id, shop::Target::Setter))) {
+        auto const touched = touchedAt(machine, *own, feedsFor(machine, *book.find(setup.setter)).slow_mm_min);
+        if (!touched) return Failure(touched.error());
+        return Expected{touched->tripped().mm, repeats_mm};
+    }
+    if (!tool || !tool->length_mm)
+        return fail(Code::LengthUnknown, {"tool length"}, tool ? nameOf(*tool) : "the tool in the spindle");
+    // Where the same tool told the setter's height its length cancels; that case is above.
+    return Expected{height->nose_z_mm + *tool->length_mm, height->error_mm + tool->length_error_mm};
+}
+
+bool reachesDisc(shop::Assembly const& tool, shop::ToolSetter const& setter) {
+    double const disc = setter.disc_mm / 2, r = tool.contactRadius_mm();
+    switch (tool.tip) {
+    case shop::TipShape::Point: return true;
+    case shop::TipShape::Rim: return r <= disc; // a wider end would rest on its rim, wherever that is lowest
+    case shop::TipShape::Insert: return r < disc;
+    }
+    return false;
+}
+
+} // namespace steady::zeroing

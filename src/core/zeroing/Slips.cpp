@@ -1,0 +1,263 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/zeroing/Slips.h"
+
+#include "core/quantity/Units.h"
+#include "core/zeroing/SetterHeight.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace steady::zeroing {
+namespace {
+
+using shop::Target;
+
+/// How far honest numbers lie apart: the one table of thresholds. Common practice.
+struct Thresholds {
+    double reading_mm = 0.15;  ///< thickness readings of one plate
+    double nominal_mm = 0.3;   ///< a plate from its nominal size
+    double own_past_mm = 0.2;  ///< the same grip on the same setter
+    double length_mm = 0.5;    ///< beyond how well the length is said to be known
+    double diameter_share = 0.2; ///< a diameter from the one its name tells
+    double ratio_share = 0.02; ///< how near to 10, 25.4, 100, 1000 a ratio must be
+};
+constexpr Thresholds limits;
+
+bool nearRatio(double value, double expected, double ratio) {
+    return std::abs(value / expected / ratio - 1) < limits.ratio_share;
+}
+
+/// The typed text with its digits changed by `edit`, as mm; none when nothing sensible comes out.
+std::optional<double> reread(std::string const& text, UnitSystem units) {
+    auto const value = parseLength(text, units, "");
+    return value ? std::optional(value->mm) : std::nullopt;
+}
+
+std::vector<std::size_t> digitsOf(std::string const& text) {
+    std::vector<std::size_t> at;
+    for (std::size_t i = 0; i < text.size(); ++i)
+        if (text[i] >= '0' && text[i] <= '9') at.push_back(i);
+    return at;
+}
+
+std::optional<double> swapped(std::string const& typed, double expected, double tolerance, UnitSystem units) {
+    auto const at = digitsOf(typed);
+    for (std::size_t i = 0; i + 1 < at.size(); ++i) {
+        auto text = typed;
+        std::swap(text[at[i]], text[at[i + 1]]);
+        if (text == typed) continue;
+        auto const value = reread(text, units);
+        if (value && std::abs(*value - expected) <= tolerance) return value;
+    }
+    return std::nullopt;
+}
+
+std::optional<double> oneDigit(std::string const& typed, double expected, double tolerance, UnitSystem units) {
+    std::optional<double> best;
+    for (auto const i : digitsOf(typed)) {
+        for (char digit = '0'; digit <= '9'; ++digit) {
+            auto text = typed;
+            text[i] = digit;
+            auto const value = text == typed ? std::nullopt : reread(text, units);
+            if (value && std::abs(*value - expected) <= tolerance &&
+                (!best || std::abs(*value - expected) < std::abs(*best - expected)))
+                best = value;
+        }
+    }
+    return best;
+}
+
+char const* wordsOf(SlipKind kind) {
+    switch (kind) {
+    case SlipKind::InchForMm: return "Inch and millimetre seem to be mixed up.";
+    case SlipKind::InchNominal: return "That is the inch size; the metric one is near.";
+    case SlipKind::Decimals: return "The decimal mark seems to be in the wrong place.";
+    case SlipKind::WrongSign: return "The sign seems to be turned.";
+    case SlipKind::SwappedDigits: return "Two digits seem to be swapped.";
+    case SlipKind::WrongDigit: return "One digit seems to be copied wrong.";
+    case SlipKind::Implausible: return "Nothing simple explains it.";
+    }
+    return "";
+}
+
+struct Search {
+    shop::Book const& book;
+    shop::ReadingSource const& readings;
+    shop::ZeroSetup const& setup;
+    UnitSystem units;
+    Findings found;
+
+    std::string len(double mm) const { return lengthText(mm, units); }
+
+    void check(std::string const& place, double value, std::string const& typed, double expected, double tolerance,
+               std::string const& beside) {
+        auto const slip = explainSlip(value, typed, expected, tolerance, units);
+        if (!slip) return;
+        auto remedy = std::string(wordsOf(slip->kind));
+        remedy += slip->kind == SlipKind::Implausible ? " Look again, and measure again."
+                                                      : fmt::format(" Is {} meant?", len(slip->meant_mm));
+        found.push_back({Severity::Attention,
+                         fmt::format("{}: {} does not fit {}, {}.", place, len(value), beside, len(expected)), remedy,
+                         {place}});
+    }
+    void say(std::string const& place, std::string text, std::string remedy) {
+        found.push_back({Severity::Attention, std::move(text), std::move(remedy), {place}});
+    }
+
+    void plates() {
+        for (auto const& [id, plate] : book.all<shop::TouchPlate>()) {
+            std::vector<shop::Reading> values;
+            if (plate->thickness)
+                for (auto& reading : readings.readings(plate->thickness))
+                    if (!reading.withdrawn) values.push_back(reading);
+            std::vector<double> sorted;
+            for (auto const& reading : values) sorted.push_back(reading.value_mm);
+            std::sort(sorted.begin(), sorted.end());
+            if (sorted.empty()) continue;
+            double const middle = sorted[sorted.size() / 2];
+            if (sorted.size() >= 3)
+                for (auto const& reading : values)
+                    check(fmt::format("{}, reading {}", plate->name, reading.nr), reading.value_mm, reading.as_typed,
+                          middle, limits.reading_mm, "the other readings");
+            bool const single = sorted.size() < 3;
+            check(plate->name + (single ? ", reading" : ", nominal thickness"), single ? middle : plate->nominal_mm,
+                  single ? values.front().as_typed : std::string(), single ? plate->nominal_mm : middle,
+                  limits.nominal_mm, single ? "the nominal thickness" : "what was measured");
+        }
+    }
+
+    /// The part of “8 mm compression” or “1/4\" up-cut” that tells a diameter.
+    static std::optional<double> diameterIn(std::string const& name) {
+        for (auto const* unit : {" mm", "mm", " in", "\"", " inch"}) {
+            auto const at = name.find(unit);
+            if (at == std::string::npos || at == 0) continue;
+            auto begin = name.find_last_not_of("0123456789./ ", at - 1);
+            begin = begin == std::string::npos ? 0 : begin + 1;
+            auto const value =
+                parseLength(name.substr(begin, at - begin) + (std::string(unit).find('m') != std::string::npos ? "mm" : "in"),
+                            UnitSystem::Metric, "");
+            if (value && value->mm > 0) return value->mm;
+        }
+        return std::nullopt;
+    }
+
+    void tools() {
+        auto const height = setterHeight(book, setup);
+        auto const* setter = book.find(setup.setter);
+        for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+            auto const place = fmt::format("tool {}", tool->number);
+            if (auto const named = diameterIn(tool->name))
+                check(place + ", diameter", tool->diameter_mm, {}, *named, limits.diameter_share * *named, "its name");
+            auto const* last = book.find(lastContact(book, setup, id, Target::Setter));
+            if (last && tool->length_mm && height && height->assembly != id) {
+                if (auto const z = machineZ(*last))
+                    check(place + ", setter contact", z->mm, last->frame == shop::Frame::Machine ? last->as_typed : "",
+                          height->nose_z_mm + *tool->length_mm,
+                          tool->length_error_mm + height->error_mm + limits.length_mm, "its length and the setter's height");
+            }
+            if (last) ownPast(place, id, *last);
+            if (tool->stick_out_mm && tool->length_mm && *tool->stick_out_mm > *tool->length_mm)
+                say(place, fmt::format("Tool {} sticks out {} but is only {} long.", tool->number, len(*tool->stick_out_mm),
+                                       len(*tool->length_mm)),
+                    "Length counts from the spindle face, stick-out from the nut.");
+            if (setter && tool->method == shop::LengthMethod::Setter && !reachesDisc(*tool, *setter))
+                say(place, fmt::format("Tool {} is too wide for the setter's disc, {}.", tool->number, len(setter->disc_mm)),
+                    "Measure it on the plate; choose so in Kit.");
+        }
+    }
+
+    /// The same grip on the same setter, earlier.
+    void ownPast(std::string const& place, Id<shop::Assembly> tool, shop::Contact const& last) {
+        shop::Contact const* before = nullptr;
+        for (auto const& [id, c] : book.all<shop::Contact>())
+            if (c->assembly == tool && c->target == Target::Setter && c->setter == last.setter && !c->bare_nose &&
+                c->home_epoch == last.home_epoch && c->at_utc_ms < last.at_utc_ms &&
+                (!before || c->at_utc_ms > before->at_utc_ms))
+                before = c.get();
+        if (!before) return;
+        auto const was = machineZ(*before), is = machineZ(last);
+        if (was && is)
+            check(place + ", setter contact", is->mm, last.frame == shop::Frame::Machine ? last.as_typed : "", was->mm,
+                  limits.own_past_mm, "the same tool before");
+    }
+
+    void contacts() {
+        auto const* machine = book.find(setup.machine);
+        if (!machine) return;
+        auto const& z = machine->axes[2];
+        for (auto const& [id, contact] : book.all<shop::Contact>()) {
+            auto const at = machineZ(*contact);
+            if (!at || z.contains(at->mm)) continue;
+            auto const* tool = book.find(contact->assembly);
+            auto const place = fmt::format("contact of {}", tool ? fmt::format("tool {}", tool->number) : "the nose");
+            say(place,
+                fmt::format("{}: {} is outside the travel of Z, {} to {}.", place, len(at->mm), lengthNumber(z.low_mm, units),
+                            len(z.high_mm)),
+                z.contains(-at->mm)              ? "Is the sign turned?"
+                : z.contains(at->mm * mm_per_inch) ? "Was it read in inches?"
+                : z.contains(at->mm / mm_per_inch) ? "Was it read in millimetres?"
+                                                 : "Is it a work Z? Read machine Z, or name the offset then active.");
+        }
+    }
+
+    void setter() {
+        auto const* s = book.find(setup.setter);
+        auto const* machine = book.find(setup.machine);
+        if (!s) return;
+        auto const place = s->name;
+        double const over = s->overtravel_mm.value_or(s->solid_mm);
+        if (s->free_mm < s->trigger_mm || s->trigger_mm <= over || over < s->solid_mm)
+            say(place,
+                fmt::format("The heights of {} are out of order: free {}, trigger {}, end {}.", s->name, len(s->free_mm),
+                            len(s->trigger_mm), len(s->solid_mm)),
+                "From above: free, trigger, overtravel contact, end of stroke.");
+        for (int axis = 0; machine && axis < 2; ++axis) {
+            double const at = axis == 0 ? s->x_mm : s->y_mm;
+            auto const& travel = machine->axes[static_cast<std::size_t>(axis)];
+            if (travel.contains(at)) continue;
+            say(place,
+                fmt::format("{} stands at {} {}, outside the travel {} to {}.", s->name, "XY"[axis], len(at),
+                            lengthNumber(travel.low_mm, units), len(travel.high_mm)),
+                travel.contains(-at)                ? "Is the sign turned?"
+                : travel.contains(at * mm_per_inch) ? "Was it read in inches?"
+                                                    : "Read it as machine position, after homing.");
+        }
+    }
+};
+
+} // namespace
+
+std::optional<Slip> explainSlip(double value, std::string const& typed, double expected, double tolerance,
+                                UnitSystem units) {
+    if (std::abs(value - expected) <= tolerance) return std::nullopt;
+    if (std::abs(value + expected) <= tolerance) return Slip{SlipKind::WrongSign, -value};
+    if (expected != 0) {
+        if (nearRatio(value, expected, mm_per_inch)) return Slip{SlipKind::InchForMm, value / mm_per_inch};
+        if (nearRatio(value, expected, 1 / mm_per_inch)) return Slip{SlipKind::InchForMm, value * mm_per_inch};
+        for (double const ten : {10.0, 100.0, 1000.0}) {
+            if (nearRatio(value, expected, ten)) return Slip{SlipKind::Decimals, value / ten};
+            if (nearRatio(value, expected, 1 / ten)) return Slip{SlipKind::Decimals, value * ten};
+        }
+    }
+    // A quarter, half or whole inch where the round metric size beside it is expected.
+    double const quarters = std::round(value / (mm_per_inch / 4));
+    bool const inch_size = quarters > 0 && std::abs(value - quarters * mm_per_inch / 4) < 0.05;
+    if (inch_size && std::abs(value - expected) < 0.6) return Slip{SlipKind::InchNominal, expected};
+    if (auto const meant = swapped(typed, expected, tolerance, units)) return Slip{SlipKind::SwappedDigits, *meant};
+    if (auto const meant = oneDigit(typed, expected, tolerance, units)) return Slip{SlipKind::WrongDigit, *meant};
+    return Slip{SlipKind::Implausible, expected};
+}
+
+Findings findSlips(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup) {
+    Search search{book, readings, setup, book.units(), {}};
+    search.plates();
+    search.tools();
+    search.contacts();
+    search.setter();
+    return std::move(search.found);
+}
+
+} // namespace steady::zeroing

@@ -8,8 +8,19 @@
 
 namespace steady::cli {
 
+void BookOptions::addKind(CLI::App& app, bool required) {
+    std::set<std::string> names;
+    for (auto const each : macros::every_kind) names.insert(macros::name(each));
+    auto* option = app.add_option_function<std::string>(
+        required ? "kind" : "--kind", [this](std::string const& name) { kind = *macros::kindNamed(name); },
+        "Which macro: plate-zero, plate-zero-link, re-touch, tool-length, offset-per-tool");
+    option->check(CLI::IsMember(names));
+    if (required) option->required();
+}
+
 void BookOptions::add(CLI::App& app) {
     app.add_option("--book", book, "The book, a .pinbook file")->required();
+    app.add_option("--tool", tool, "Number of the tool in the spindle; otherwise the one in the book");
     app.add_option("--leave-out", leave_out, "Leave out a protecting step, to see what it protects from");
 }
 
@@ -18,8 +29,15 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
     if (!file) return Failure(file.error());
     auto const loaded = (*file)->load();
     if (!loaded) return Failure(loaded.error());
-    auto const setup = safety::setupOf(*loaded).second;
-    auto whole = safety::rehearsePlateZero(*loaded, **file, setup);
+    auto setup = safety::setupOf(*loaded).second;
+    if (tool > 0) {
+        setup.assembly = {};
+        for (auto const& [id, assembly] : loaded->all<shop::Assembly>())
+            if (assembly->number == tool) setup.assembly = id;
+        if (!setup.assembly)
+            return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
+    }
+    auto whole = safety::rehearse(*loaded, **file, setup, kind);
     if (!whole || leave_out.empty()) return whole;
     auto const ids = whole->macro.recipe.ids();
     for (auto const& id : leave_out) {
@@ -28,7 +46,7 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
         for (auto const& each : ids) known += (known.empty() ? "" : ", ") + each;
         return fail(Code::OutOfRange, {"--leave-out"}, "“" + id + "”", "the steps of this macro: " + known);
     }
-    return safety::rehearsePlateZero(*loaded, **file, setup, {leave_out.begin(), leave_out.end()});
+    return safety::rehearse(*loaded, **file, setup, kind, {leave_out.begin(), leave_out.end()});
 }
 
 } // namespace steady::cli

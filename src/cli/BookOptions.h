@@ -11,8 +11,12 @@ namespace steady::cli {
 struct BookOptions {
     std::string book;
     std::vector<std::string> leave_out;
+    macros::Kind kind = macros::Kind::PlateZero;
+    int tool = 0; ///< number of the tool in the spindle; 0: the book's
 
     void add(CLI::App& app);
+    /// The kind of macro, as an argument that must be there or as an option.
+    void addKind(CLI::App& app, bool required);
     /// Opens the book for reading only and writes its macro.
     Result<safety::Rehearsal> rehearse() const;
 };

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/Command.h"
 
+#include "core/safety/Rehearsal.h"
+#include "core/zeroing/Slips.h"
 #include "store/BookFile.h"
 
 #include <iostream>
@@ -24,7 +26,9 @@ int check(std::string const& path, Streams streams) {
     }
     streams.out << book->info().name << ": " << book->size() << " things, " << (*file)->lastSeq()
                 << " changes, sound\n";
-    return good;
+    auto const slips = zeroing::findSlips(*book, **file, safety::setupOf(*book).second);
+    for (auto const& slip : slips) streams.out << slip.text << " " << slip.remedy << "\n";
+    return slips.empty() ? good : judged_bad;
 }
 
 } // namespace

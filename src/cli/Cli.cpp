@@ -12,12 +12,14 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 5> commands{{
+constexpr std::array<Command, 7> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
     {"lint", "Say what is wrong with the text of a macro", addLint},
-    {"check", "Say whether a book is sound", addCheck},
+    {"check", "Say whether a book is sound, and which numbers look like slips", addCheck},
+    {"export", "Print a whole book as JSON, history and readings included", addExport},
+    {"import", "Make a new book of what export printed", addImport},
 }};
 
 } // namespace

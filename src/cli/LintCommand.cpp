@@ -17,7 +17,8 @@ Json toJson(Findings const& findings) {
         list.push_back({{"line", finding.where.line},
                         {"column", finding.where.column},
                         {"text", finding.text},
-                        {"remedy", finding.remedy}});
+                        {"remedy", finding.remedy},
+                        {"note", finding.severity == Severity::Note}});
     return list;
 }
 
@@ -26,11 +27,16 @@ int lint(std::string const& path, bool json, Streams streams) {
     if (!text) return refuse(text.error(), streams);
     auto const made = controller::makeExecutable(*text, controller::parametric());
     if (json) {
-        streams.out << dumpJson(toJson(made.findings), 2) << "\n";
+        auto all = made.findings;
+        all.insert(all.end(), made.notes.begin(), made.notes.end());
+        streams.out << dumpJson(toJson(all), 2) << "\n";
     } else {
-        for (auto const& finding : made.findings)
-            streams.out << path << ":" << finding.where.line << ":" << finding.where.column << ": " << finding.text
-                        << " " << finding.remedy << "\n";
+        auto print = [&](Finding const& finding, char const* kind) {
+            streams.out << path << ":" << finding.where.line << ":" << finding.where.column << ": " << kind
+                        << finding.text << " " << finding.remedy << "\n";
+        };
+        for (auto const& finding : made.findings) print(finding, "");
+        for (auto const& note : made.notes) print(note, "note: ");
         if (made.findings.empty()) streams.out << made.program.lines.size() << " lines, nothing wrong with the text\n";
     }
     return made.findings.empty() ? good : judged_bad;

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/Command.h"
 
+#include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 #include "exchange/WorldJson.h"
 

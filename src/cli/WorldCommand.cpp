@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/BookOptions.h"
 
+#include "core/machine/World.h"
 #include "core/safety/Faults.h"
 #include "exchange/WorldJson.h"
 
@@ -13,6 +14,7 @@ namespace steady::cli {
 std::function<int()> addWorld(CLI::App& app, Streams streams) {
     auto options = std::make_shared<BookOptions>();
     auto fault = std::make_shared<std::string>();
+    options->addKind(app, false);
     options->add(app);
     std::set<std::string> names;
     for (auto const& known : safety::faults()) names.insert(known.id);

@@ -8,10 +8,9 @@ namespace steady::cli {
 
 std::function<int()> addWrite(CLI::App& app, Streams streams) {
     auto options = std::make_shared<BookOptions>();
-    auto kind = std::make_shared<std::string>();
-    app.add_option("kind", *kind, "What to write: plate-zero")->required()->check(CLI::IsMember({"plate-zero"}));
+    options->addKind(app, true);
     options->add(app);
-    return [options, kind, streams] {
+    return [options, streams] {
         auto const rehearsal = options->rehearse();
         if (!rehearsal) return refuse(rehearsal.error(), streams);
         streams.out << rehearsal->macro.text;

@@ -3,10 +3,10 @@
 #include "exchange/WorldJson.h"
 
 #include "core/controller/Dialect.h"
+#include "exchange/Walk.h"
 
+#include <charconv>
 #include <cmath>
-#include <nlohmann/json.hpp>
-#include <set>
 
 namespace steady::exchange {
 namespace {
@@ -16,143 +16,15 @@ using machine::World;
 constexpr char const* format_name = "steady-pin-world";
 constexpr char const* unit_words[] = {"mm", "inch"};
 constexpr char const* circuit_words[] = {"open_at_rest", "closed_at_rest"};
-constexpr char const* capture_words[] = {"hardware", "polled"};
+constexpr char const* capture_words[] = {"hardware", "polled", "debounced"};
+constexpr char const* path_words[] = {"clip", "spindle_earth", "own_switch"};
+constexpr char const* tip_words[] = {"rim", "point", "insert"};
+constexpr char const* closed_words[] = {"refused", "ends_as_contact"};
+constexpr char const* home_words[] = {"all_axes", "named_axes"};
+constexpr char const* sign_words[] = {"positive", "negative"};
 constexpr char const* place_words[] = {"on_stock", "at_flank", "in_hand", "away"};
 constexpr char const* clip_words[] = {"on_tool", "away"};
 constexpr char const* switch_words[] = {"controller", "hand"};
-
-/// Walks an object in either direction: one list of fields serves writing and strict reading.
-class Walk {
-public:
-    Walk(Json& json, bool writing, std::string path, std::optional<Error>& error)
-        : m_json(json), m_writing(writing), m_path(std::move(path)), m_error(error) {
-        if (writing)
-            m_json = Json::object();
-        else if (!json.is_object())
-            refuse("", "an object");
-    }
-    ~Walk() {
-        if (m_writing || m_error || !m_json.is_object()) return;
-        for (auto const& [key, value] : m_json.items())
-            if (!m_seen.contains(key)) refuse(key, "a field that docs/formats.md lists");
-    }
-    Walk(Walk const&) = delete;
-    Walk& operator=(Walk const&) = delete;
-
-    template<class T> void field(char const* key, T& value) {
-        if (auto* at = slot(key)) pass(*at, key, value);
-    }
-    template<class E, std::size_t n> void word(char const* key, E& value, char const* const (&words)[n]) {
-        auto* at = slot(key);
-        if (!at) return;
-        if (m_writing) {
-            *at = words[static_cast<int>(value)];
-            return;
-        }
-        for (std::size_t i = 0; i < n; ++i)
-            if (*at == words[i]) {
-                value = static_cast<E>(i);
-                return;
-            }
-        std::string expected;
-        for (auto const* w : words) expected += (expected.empty() ? "" : " or ") + std::string(w);
-        refuse(key, expected);
-    }
-    template<class F> void object(char const* key, F walk) {
-        auto* at = slot(key);
-        if (!at) return;
-        Walk inner(*at, m_writing, m_path + key + ".", m_error);
-        walk(inner);
-    }
-    template<class T, class F> void list(char const* key, std::vector<T>& values, F walk) {
-        auto* at = slot(key);
-        if (!at) return;
-        if (m_writing) {
-            *at = Json::array();
-            for (auto& value : values) walk(at->emplace_back(), value, m_error);
-            return;
-        }
-        if (!at->is_array()) return refuse(key, "a list");
-        values.assign(at->size(), T{});
-        for (std::size_t i = 0; i < values.size() && !m_error; ++i) walk((*at)[i], values[i], m_error);
-    }
-    bool writing() const { return m_writing; }
-    std::string const& path() const { return m_path; }
-    void refuse(std::string const& key, std::string const& expected) {
-        if (!m_error) m_error = Error{Code::BadSchema, {}, m_path + key, expected};
-    }
-
-private:
-    Json* slot(char const* key) {
-        if (m_error) return nullptr;
-        m_seen.insert(key);
-        if (m_writing) return &m_json[key];
-        auto const found = m_json.find(key);
-        return found == m_json.end() ? nullptr : &*found;
-    }
-    void pass(Json& at, char const* key, double& value) {
-        if (m_writing)
-            at = value;
-        else if (at.is_number())
-            value = at;
-        else
-            refuse(key, "a number");
-    }
-    void pass(Json& at, char const* key, bool& value) {
-        if (m_writing)
-            at = value;
-        else if (at.is_boolean())
-            value = at;
-        else
-            refuse(key, "true or false");
-    }
-    void pass(Json& at, char const* key, std::string& value) {
-        if (m_writing)
-            at = value;
-        else if (at.is_string())
-            value = at;
-        else
-            refuse(key, "a text");
-    }
-    void pass(Json& at, char const* key, std::uint64_t& value) {
-        if (m_writing)
-            at = value;
-        else if (at.is_number_unsigned())
-            value = at;
-        else
-            refuse(key, "a whole number, zero or more");
-    }
-    void pass(Json& at, char const* key, int& value) {
-        if (m_writing)
-            at = value;
-        else if (at.is_number_integer())
-            value = at;
-        else
-            refuse(key, "a whole number");
-    }
-    template<class T> void pass(Json& at, char const* key, std::optional<T>& value) {
-        if (m_writing) {
-            at = nullptr;
-            if (value) pass(at, key, *value);
-        } else if (!at.is_null()) {
-            pass(at, key, value.emplace());
-        }
-    }
-    void pass(Json& at, char const* key, controller::Vec3& value) {
-        if (m_writing)
-            at = value;
-        else if (at.is_array() && at.size() == 3 && at[0].is_number() && at[1].is_number() && at[2].is_number())
-            value = at;
-        else
-            refuse(key, "three numbers");
-    }
-
-    Json& m_json;
-    bool m_writing;
-    std::string m_path;
-    std::set<std::string> m_seen;
-    std::optional<Error>& m_error;
-};
 
 void footprint(Walk& walk, char const* key, shop::Footprint& f) {
     walk.object(key, [&](Walk& w) {
@@ -169,6 +41,60 @@ void axis(Walk& walk, char const* key, machine::Axis& a) {
         w.field("high_mm", a.high_mm);
         w.field("rapid_mm_min", a.rapid_mm_min);
         w.field("accel_mm_s2", a.accel_mm_s2);
+        w.field("backlash_mm", a.backlash_mm);
+    });
+}
+
+void toolFields(Walk& w, machine::Tool& tool) {
+    w.field("length_mm", tool.length_mm);
+    w.field("diameter_mm", tool.diameter_mm);
+    w.field("conducts", tool.conducts);
+    w.word("tip", tool.tip, tip_words);
+    w.field("contact_radius_mm", tool.contact_radius_mm);
+    w.field("nut_mm", tool.nut_mm);
+    w.field("stick_out_mm", tool.stick_out_mm);
+}
+
+void setterPart(Walk& walk, World& world) {
+    if (walk.writing() && !world.setter) return;
+    if (!walk.writing() && !walk.has("setter")) return;
+    auto& s = world.setter ? *world.setter : world.setter.emplace();
+    walk.object("setter", [&](Walk& w) {
+        w.field("x_mm", s.x_mm);
+        w.field("y_mm", s.y_mm);
+        w.field("base_z_mm", s.base_z_mm);
+        w.field("free_mm", s.free_mm);
+        w.field("trigger_mm", s.trigger_mm);
+        w.field("overtravel_mm", s.overtravel_mm);
+        w.field("solid_mm", s.solid_mm);
+        w.field("disc_mm", s.disc_mm);
+        w.field("body_mm", s.body_mm);
+        w.field("bracket_reach_mm", s.bracket_reach_mm);
+        w.field("bracket_top_mm", s.bracket_top_mm);
+        w.field("chip_mm", s.chip_mm);
+        w.word("circuit", s.circuit, circuit_words);
+        w.field("inverted", s.inverted);
+        w.field("lead_off", s.lead_off);
+        w.field("shorted", s.shorted);
+    });
+}
+
+/// A table by number: only what is not zero.
+void numbered(Walk& walk, char const* key, std::vector<double>& values, std::size_t first) {
+    if (!walk.writing() && !walk.has(key)) return;
+    walk.object(key, [&](Walk& w) {
+        if (w.writing()) {
+            for (auto i = first; i < values.size(); ++i)
+                if (values[i] != 0) w.field(std::to_string(i).c_str(), values[i]);
+            return;
+        }
+        for (auto const& name : w.keys()) {
+            std::size_t number = 0;
+            auto const [end, bad] = std::from_chars(name.data(), name.data() + name.size(), number);
+            if (bad != std::errc() || end != name.data() + name.size() || number < first || number >= values.size())
+                return w.refuse(name, "a number from 1 to " + std::to_string(values.size() - 1));
+            w.field(name.c_str(), values[number]);
+        }
     });
 }
 
@@ -179,16 +105,25 @@ void controllerPart(Walk& walk, World& world) {
         if (!w.writing() && world.dialect != controller::parametric().id)
             w.refuse("dialect", controller::parametric().id);
         w.field("homed_parameter", world.behaviour.homed_parameter);
+        w.word("closed_at_start", world.behaviour.closed_at_start, closed_words);
+        w.word("home_move", world.behaviour.home_move, home_words);
+        w.word("length_sign", world.length_sign, sign_words);
+        w.field("jobs_use_table", world.jobs_use_table);
         w.word("native_unit", memory.native, unit_words);
         w.word("unit_active", memory.modes.units, unit_words);
         w.field("absolute", memory.modes.absolute);
         w.field("work_offset_active", memory.modes.work_offset);
         w.field("shift_mm", memory.shift_mm);
+        if (!w.writing()) memory.kept_shift_mm = memory.shift_mm;
+        w.field("tool", memory.tool);
         w.field("tool_offset_mm", memory.tool_offset_mm);
         w.object("work_offsets_mm", [&](Walk& offsets) {
             for (int n = 1; n <= work_offset_count; ++n)
                 offsets.field(workOffsetName(n).c_str(), memory.work_offsets_mm[n - 1]);
         });
+        numbered(w, "tool_table_mm", memory.tool_table_mm, 1);
+        numbered(w, "parameters", memory.parameters, 1);
+        if (!w.writing() && (memory.tool < 0 || memory.tool >= controller::tool_count)) w.refuse("tool", "0 to 255");
         if (!w.writing() && (memory.modes.work_offset < 1 || memory.modes.work_offset > work_offset_count))
             w.refuse("work_offset_active", "1 to 9");
     });
@@ -224,10 +159,15 @@ void walkWorld(Walk& walk, World& world) {
     footprint(walk, "stock", world.stock);
     walk.field("stock_thickness_mm", world.stock_thickness_mm);
     walk.object("tool", [&](Walk& w) {
-        w.field("length_mm", world.tool.length_mm);
-        w.field("diameter_mm", world.tool.diameter_mm);
-        w.field("conducts", world.tool.conducts);
+        toolFields(w, world.tool);
     });
+    bool const writing = walk.writing();
+    walk.list("tools", world.tools, [writing](Json& json, machine::NumberedTool& each, auto& error) {
+        Walk w(json, writing, "tools.", error);
+        w.field("number", each.number);
+        toolFields(w, each.tool);
+    });
+    setterPart(walk, world);
     walk.object("plate", [&](Walk& w) {
         w.field("thickness_mm", world.plate.thickness_mm);
         w.field("push_in_mm", world.plate.push_in_mm);
@@ -236,6 +176,10 @@ void walkWorld(Walk& walk, World& world) {
     });
     walk.object("input", [&](Walk& w) {
         w.word("circuit", world.input.circuit, circuit_words);
+        w.word("path", world.input.path, path_words);
+        // A closed circuit that says nothing else is a switch of its own.
+        if (!writing && !w.has("path") && world.input.circuit == shop::Circuit::ClosedAtRest)
+            world.input.path = shop::Path::OwnSwitch;
         w.word("capture", world.input.capture, capture_words);
         w.field("debounce_s", world.input.debounce_s);
         w.field("poll_s", world.input.poll_s);
@@ -250,14 +194,13 @@ void walkWorld(Walk& walk, World& world) {
         w.word("switched", world.spindle.switched, switch_words);
         w.field("on", world.spindle.on);
         w.field("spin_down_s", world.spindle.spin_down_s);
+        w.field("body_mm", world.spindle.body_mm);
     });
     walk.object("operator", [&](Walk& w) {
         w.field("pause_s", world.person.pause_s);
-        bool const writing = w.writing();
         w.list("pauses", world.person.pauses,
                [writing](Json& json, auto& list, auto& error) { acts(json, list, error, writing); });
     });
-    bool const writing = walk.writing();
     walk.list("false_contacts", world.false_contacts, [writing](Json& json, machine::FalseContact& spark, auto& error) {
         Walk w(json, writing, "false_contacts.", error);
         w.field("at_z_mm", spark.at_z_mm);
@@ -316,7 +259,9 @@ Json toJson(machine::RunResult const& result) {
     auto& offsets = out["work_offsets"] = Json::object();
     for (int n = 1; n <= work_offset_count; ++n)
         offsets[workOffsetName(n)] = vectorOf(result.memory.work_offsets_mm[n - 1]);
-    out["tool_offsets"] = {{"in_force_mm", result.memory.tool_offset_mm}};
+    auto& tools = out["tool_offsets"] = {{"in_force_mm", result.memory.tool_offset_mm}};
+    for (std::size_t n = 1; n < result.memory.tool_table_mm.size(); ++n)
+        if (result.memory.tool_table_mm[n] != 0) tools["table_mm"][std::to_string(n)] = result.memory.tool_table_mm[n];
     auto& parameters = out["parameters"] = Json::object();
     for (int number : result.changed_parameters) parameters[std::to_string(number)] = result.memory.parameters[number];
     auto& contacts = out["contacts"] = Json::array();
@@ -325,6 +270,10 @@ Json toJson(machine::RunResult const& result) {
                             {"true_z_mm", touch.true_z_mm},
                             {"at_s", touch.at_s},
                             {"false_contact", touch.false_contact}});
+    out["tool_length"] = nullptr;
+    if (auto const& length = result.length)
+        out["tool_length"] = {
+            {"tool", length->tool}, {"set_mm", length->set_mm}, {"true_mm", length->true_mm}};
     out["z_zero"] = nullptr;
     if (auto const& zero = result.z_zero)
         out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)},

@@ -3,6 +3,7 @@
 #include "store/BookFile.h"
 
 #include "core/shop/Codec.h"
+#include "store/Bodies.h"
 #include "store/Refusal.h"
 #include "store/Sql.h"
 
@@ -22,12 +23,6 @@ shop::Source sourceNamed(QString const& name) {
     return name == QLatin1String(source_names[1])   ? shop::Source::Imported
            : name == QLatin1String(source_names[2]) ? shop::Source::Simulated
                                                     : shop::Source::Measured;
-}
-
-Result<shop::Entity> entityOf(QString const& kind, QString const& body) {
-    auto const json = parseJson(body.toStdString(), kind.toStdString());
-    if (!json) return Failure(json.error());
-    return shop::fromJson(kind.toStdString(), *json);
 }
 
 } // namespace
@@ -166,45 +161,6 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
     return seq;
 }
 
-Result<shop::Change> BookFile::inverse(std::int64_t seq) const {
-    auto const db = database();
-    QVariantList const bound{QVariant::fromValue<qint64>(seq)};
-    shop::Change change;
-    auto entities = sql(
-        db,
-        QStringLiteral(
-            "SELECT r.entity, p.kind, p.body FROM revision r LEFT JOIN revision p ON p.entity = r.entity AND p.seq = "
-            "(SELECT max(seq) FROM revision WHERE entity = r.entity AND seq < r.seq) WHERE r.seq = ? ORDER BY "
-            "r.entity"),
-        bound);
-    if (!entities) return Failure(entities.error());
-    while (entities->next()) {
-        shop::Change::Put put{entities->value(0).toLongLong(), std::nullopt};
-        if (!entities->value(2).isNull()) {
-            auto entity = entityOf(entities->value(1).toString(), entities->value(2).toString());
-            if (!entity) return Failure(entity.error());
-            put.value = std::move(*entity);
-        }
-        change.puts.push_back(std::move(put));
-    }
-    auto added = sql(db, QStringLiteral("SELECT study, nr FROM reading WHERE seq = ? ORDER BY study, nr"), bound);
-    if (!added) return Failure(added.error());
-    while (added->next())
-        change.marks.push_back({Id<shop::Study>{added->value(0).toLongLong()}, added->value(1).toInt(), "taken back"});
-    auto marked = sql(
-        db,
-        QStringLiteral("SELECT m.study, m.nr, coalesce((SELECT CASE mark WHEN 'withdrawn' THEN cause ELSE '' END FROM "
-                       "reading_mark p "
-                       "WHERE p.study = m.study AND p.nr = m.nr AND p.seq < m.seq ORDER BY p.seq DESC LIMIT 1), '') "
-                       "FROM reading_mark m WHERE m.seq = ? ORDER BY m.study, m.nr"),
-        bound);
-    if (!marked) return Failure(marked.error());
-    while (marked->next())
-        change.marks.push_back({Id<shop::Study>{marked->value(0).toLongLong()}, marked->value(1).toInt(),
-                                marked->value(2).toString().toStdString()});
-    return change;
-}
-
 std::vector<shop::Reading> BookFile::readings(Id<shop::Study> study) const {
     std::vector<shop::Reading> found;
     auto rows =
@@ -229,10 +185,11 @@ std::vector<shop::Reading> BookFile::readings(Id<shop::Study> study) const {
     return found;
 }
 
-std::vector<ChangeRow> BookFile::history() const {
+std::vector<ChangeRow> BookFile::history(int most) const {
     std::vector<ChangeRow> found;
-    auto rows =
-        sql(database(), QStringLiteral("SELECT seq, at_utc_ms, author, what, undoes FROM change ORDER BY seq DESC"));
+    auto rows = sql(database(),
+                    QStringLiteral("SELECT seq, at_utc_ms, author, what, undoes FROM change ORDER BY seq DESC LIMIT ?"),
+                    {most});
     while (rows && rows->next())
         found.push_back({rows->value(0).toLongLong(), rows->value(1).toLongLong(),
                          rows->value(2).toString().toStdString(), rows->value(3).toString().toStdString(),

@@ -3,6 +3,7 @@
 #pragma once
 // A book on disk: one SQLite file. The only place with SQL. Nothing is ever overwritten: changes are appended.
 
+#include "core/base/Json.h"
 #include "core/shop/Change.h"
 
 #include <QSqlDatabase>
@@ -39,10 +40,16 @@ public:
     /// The change that would take `seq` back: for each entity the revision before it, its readings and marks withdrawn.
     Result<shop::Change> inverse(std::int64_t seq) const;
     std::vector<shop::Reading> readings(Id<shop::Study> study) const override;
-    std::vector<ChangeRow> history() const; ///< newest first
+    std::vector<ChangeRow> history(int most = 1000) const; ///< newest first
+    /// The change that would bring everything back to how it was after `seq`: entities, and which readings count.
+    Result<shop::Change> backTo(std::int64_t seq) const;
     std::int64_t lastSeq() const;
     /// A file of its own with the same content. Error: FileExists, FileWrite.
     Result<void> saveCopy(QString const& path) const;
+    /// The whole book, with its history and readings: sorted keys, so that export, import, export gives equal bytes.
+    Result<Json> toJson() const;
+    /// A new book of what toJson gave. Error: FileExists, BadSchema with the place in the JSON; nothing is left then.
+    static Result<void> importJson(QString const& path, Json const& json);
     /// The pragma's present value on the writing connection: “wal”, “2”.
     QString pragma(QString const& name) const;
     QString path() const { return m_path; }

@@ -91,6 +91,13 @@ Result<void> Session::redo() {
     return {};
 }
 
+Result<void> Session::restore(std::int64_t seq) {
+    auto change = m_file->backTo(seq);
+    if (!change) return Failure(change.error());
+    change->what = "Restore the book as after change " + std::to_string(seq);
+    return commit(std::move(*change));
+}
+
 void Session::refresh() {
     auto const version = m_file->pragma(QStringLiteral("data_version"));
     if (version == m_data_version) return;

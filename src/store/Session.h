@@ -35,6 +35,8 @@ public:
     /// Takes back the last change that this window made since opening, by a new change.
     Result<void> undo();
     Result<void> redo();
+    /// Everything as it was after change `seq`, as a new change; that one can be undone in turn.
+    Result<void> restore(std::int64_t seq);
     /// For a reading window: looks whether the writer has gone on.
     void refresh();
 

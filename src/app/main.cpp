@@ -27,7 +27,11 @@ int main(int argc, char** argv) {
     window.setSession(std::move(*session));
     // A book named on the command line is looked at; one opened in the window becomes the usual one.
     QObject::connect(&window, &app::MainWindow::bookShown, &window,
-                     [](QString const& book) { app::rememberBook(book); });
+                     [&window](QString const& book) {
+                         app::rememberBook(book);
+                         window.setRecent(app::recentBooks());
+                     });
+    window.setRecent(app::recentBooks());
     window.show();
     // A start under a display server can be tested without a person to close the window.
     if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT")) QTimer::singleShot(0, &window, &QWidget::close);

@@ -20,6 +20,7 @@ void BookOptions::addKind(CLI::App& app, bool required) {
 
 void BookOptions::add(CLI::App& app) {
     app.add_option("--book", book, "The book, a .pinbook file")->required();
+    app.add_option("--machine", machine, "Name of the machine; otherwise the one in use");
     app.add_option("--tool", tool, "Number of the tool in the spindle; otherwise the one in the book");
     app.add_option("--leave-out", leave_out, "Leave out a protecting step, to see what it protects from");
 }
@@ -30,9 +31,19 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
     auto const loaded = (*file)->load();
     if (!loaded) return Failure(loaded.error());
     auto setup = safety::setupOf(*loaded).second;
+    if (!machine.empty()) {
+        bool found = false;
+        for (auto const& [id, each] : loaded->all<shop::ZeroSetup>()) {
+            auto const* of = loaded->find(each->machine);
+            if (!of || of->name != machine) continue;
+            setup = *each;
+            found = true;
+        }
+        if (!found) return fail(Code::OutOfRange, {"--machine"}, "“" + machine + "”", "the machines of the book");
+    }
     if (tool > 0) {
         setup.assembly = {};
-        for (auto const& [id, assembly] : loaded->all<shop::Assembly>())
+        for (auto const& [id, assembly] : shop::toolsOf(*loaded, setup.machine))
             if (assembly->number == tool) setup.assembly = id;
         if (!setup.assembly)
             return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");

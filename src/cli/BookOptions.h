@@ -12,6 +12,7 @@ struct BookOptions {
     std::string book;
     std::vector<std::string> leave_out;
     macros::Kind kind = macros::Kind::PlateZero;
+    std::string machine; ///< its name; empty: the one in use
     int tool = 0; ///< number of the tool in the spindle; 0: the book's
 
     void add(CLI::App& app);

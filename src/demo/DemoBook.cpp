@@ -2,54 +2,54 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "demo/DemoBook.h"
 
+#include "core/safety/Rehearsal.h"
+#include "demo/Diary.h"
+
 namespace steady::demo {
 namespace {
 
 using namespace shop;
 
-constexpr std::int64_t day_ms = 86'400'000;
-constexpr std::int64_t minute_ms = 60'000;
+/// One of the two machines with what belongs to it.
+struct Bench {
+    Diary& diary;
+    UnitSystem units = UnitSystem::Metric;
+    Id<Machine> machine{};
+    Id<TouchPlate> plate{};
+    Id<ToolSetter> setter{};
+    int home_epoch = 1;
 
-/// Commits one change after another, each at its own time; keeps the first error.
-class Diary {
-public:
-    Diary(store::Session& session, FixedClock& clock) : m_session(session), m_clock(clock) {}
-
-    void at(int days_ago, int minute) { m_clock.set(now_utc_ms - days_ago * day_ms + minute * minute_ms); }
-    template<class T> Id<T> add(std::string what, T value) {
-        Id<T> const id{m_session.book().nextId()};
-        set(std::move(what), id, std::move(value));
-        return id;
+    Contact contact(char const* typed, Target target) const {
+        auto const value = parseLength(typed, units, "contact");
+        Contact made;
+        made.value_mm = value->mm;
+        made.as_typed = typed;
+        made.target = target;
+        made.at_utc_ms = diary.now();
+        made.home_epoch = home_epoch;
+        if (target == Target::Setter) made.setter = setter;
+        if (target == Target::Plate) made.plate = plate;
+        return made;
     }
-    template<class T> void set(std::string what, Id<T> id, T value) {
-        Change change{std::move(what), {}, {}, {}};
-        change.put(id, std::move(value));
-        commit(std::move(change));
+    Id<Contact> touch(Id<Assembly> tool, int number, char const* typed, Target target) {
+        auto made = contact(typed, target);
+        made.assembly = tool;
+        if (target == Target::Board) made.feeler_mm = 0.1;
+        char const* on = target == Target::Setter ? "Setter" : target == Target::Board ? "Board" : "Plate";
+        return diary.add(std::string(on) + " contact, tool " + std::to_string(number), made);
     }
-    void read(Id<Study> study, std::initializer_list<char const*> typed) {
-        Change change{"Plate thickness, " + std::to_string(typed.size()) + " readings", {}, {}, {}};
-        for (auto const* text : typed) {
-            auto const value = parseLength(text, UnitSystem::Metric, "reading");
-            change.readings.push_back({study, {0, value->mm, text, Source::Measured, m_clock.nowUtcMs()}});
-        }
-        commit(std::move(change));
+    void nose(char const* typed) {
+        auto made = contact(typed, Target::Setter);
+        made.bare_nose = true;
+        diary.add("Setter contact, bare nose", made);
     }
-    void commit(Change change) {
-        if (m_done) m_done = m_session.commit(std::move(change));
-    }
-    std::int64_t now() const { return m_clock.nowUtcMs(); }
-    Result<void> done() const { return m_done; }
-
-private:
-    store::Session& m_session;
-    FixedClock& m_clock;
-    Result<void> m_done;
 };
 
 Machine longRouter() {
     Machine machine;
     machine.name = "Long router";
-    machine.axes = {AxisTravel{0, 1300, 9000, 500}, AxisTravel{0, 900, 9000, 500}, AxisTravel{-180, 0, 3000, 400}};
+    machine.axes = {AxisTravel{0, 1300, 9000, 500, 0.02}, AxisTravel{0, 900, 9000, 500, 0.03},
+                    AxisTravel{-180, 0, 3000, 400, 0.01, AxisEnd::High}};
     machine.capture = Capture::Polled;
     machine.poll_s = 0.001;
     machine.debounce_s = 0.002;
@@ -59,42 +59,262 @@ Machine longRouter() {
     return machine;
 }
 
+/// Counts in inches, zero down at the table.
+Machine benchMill() {
+    Machine machine;
+    machine.name = "Bench mill";
+    machine.units = UnitSystem::Inch;
+    machine.axes = {AxisTravel{0, 279.4, 2540, 250, 0.05}, AxisTravel{0, 152.4, 2540, 250, 0.05},
+                    AxisTravel{0, 203.2, 1524, 200, 0.0254, AxisEnd::High}};
+    machine.capture = Capture::Debounced;
+    machine.debounce_s = 0.001;
+    machine.switch_scatter_mm = 0.005;
+    machine.spindle = SpindleSwitch::Hand;
+    machine.spin_down_s = 6;
+    machine.spindle_body_mm = 55;
+    machine.home_search_mm_min = 508;
+    machine.home_latch_mm_min = 50.8;
+    return machine;
+}
+
+ToolSetter fixedSetter() {
+    ToolSetter setter;
+    setter.name = "Front left setter";
+    setter.x_mm = 64;
+    setter.y_mm = 71;
+    setter.free_mm = 62;
+    setter.trigger_mm = 61.5;
+    setter.overtravel_mm = 56.5;
+    setter.solid_mm = 55.5;
+    setter.disc_mm = 26;
+    setter.body_mm = 44;
+    setter.bracket_reach_mm = 18;
+    setter.bracket_top_mm = 30;
+    return setter;
+}
+
+Assembly tool(int number, char const* name, double diameter_mm, double length_mm, double stick_out_mm, Id<Machine> machine,
+              std::int64_t gripped_utc_ms) {
+    Assembly made;
+    made.number = number;
+    made.name = name;
+    made.diameter_mm = diameter_mm;
+    made.length_mm = length_mm;
+    made.stick_out_mm = stick_out_mm;
+    made.largest_mm = 50;
+    made.machine = machine;
+    made.gripped_utc_ms = gripped_utc_ms;
+    return made;
+}
+
+struct LongRouter {
+    Bench bench;
+    Id<Study> study;
+    Id<ZeroSetup> setup;
+    std::array<Id<Assembly>, 7> tools{};
+
+    void firstDays() {
+        auto& d = bench.diary;
+        d.at(74, 4);
+        bench.machine = d.add("Long router", longRouter());
+        d.at(73, 20);
+        auto const caliper = d.add("Caliper", Instrument{"Caliper, 150 mm", 0.01, 0.02});
+        study = d.add("Thickness of the plate", Study{"thickness of the aluminium plate"});
+        TouchPlate plate{"Aluminium plate", 10, 60, 40, Circuit::OpenAtRest, 0.05, {}, caliper};
+        bench.plate = d.add("Aluminium plate", plate);
+        plate.thickness = study;
+        d.set("Aluminium plate: readings belong to it", bench.plate, plate);
+        d.read(study, {"9.94", "9.95", "9.94", "9.93", "9.95"});
+        d.at(70, 5);
+        auto const holder = d.add("Holder", Holder{"Taper holder, 50 mm flange", 50});
+        auto grip = [&](int number, char const* name, double diameter_mm, double length_mm, double stick_out_mm) {
+            auto made = tool(number, name, diameter_mm, length_mm, stick_out_mm, bench.machine, d.now());
+            made.holder = holder;
+            if (number == 4) made.tip = TipShape::Point;
+            if (number == 6) {
+                made.tip = TipShape::Insert;
+                made.contact_radius_mm = 44;
+                made.largest_mm = 92;
+                made.method = LengthMethod::Plate;
+            }
+            tools[static_cast<std::size_t>(number)] = d.add("Tool " + std::to_string(number), made);
+        };
+        grip(1, "8 mm compression", 8, 58.4, 32);
+        grip(2, "6 mm up-cut", 6, 52.7, 26);
+        grip(3, "12 mm ball, long reach", 12, 74.2, 48);
+        d.at(68, 40);
+        grip(4, "90° vee", 16, 47.9, 20);
+        grip(5, "25 mm round-over", 25, 55.1, 28);
+        grip(6, "92 mm surfacing cutter", 92, 63.0, 30);
+        auto const cutter = d.add("Cutter", Cutter{"12 mm ball, two flutes", 12, TipShape::Rim, 1.5, true});
+        d.edit("Cutter of tool 3", tools[3], [&](Assembly& a) {
+            a.cutter = cutter;
+            a.contact_radius_mm = 1.5;
+        });
+    }
+
+    /// The setter, its first weeks, the lead that was bumped, and the warm-up that was seen drifting.
+    void setterComes() {
+        auto& d = bench.diary;
+        d.at(62, 30);
+        bench.setter = d.add("Front left setter", fixedSetter());
+        bench.nose("-125.744");
+        d.at(61, 10);
+        bench.touch(tools[3], 3, "-51.431", Target::Setter);
+        bench.touch(tools[1], 1, "-67.122", Target::Setter);
+        bench.touch(tools[2], 2, "-73.265", Target::Setter);
+        d.at(52, 45);
+        d.read(study, {"9.71"});
+        d.withdraw(study, 6, "slipped");
+        d.at(47, 0);
+        bench.touch(tools[3], 3, "-51.429", Target::Setter);
+        d.at(47, 25);
+        bench.touch(tools[3], 3, "-51.437", Target::Setter);
+        d.at(47, 50);
+        bench.touch(tools[3], 3, "-51.441", Target::Setter);
+    }
+
+    /// A new home switch: every machine position begins again.
+    void homeSwitchChanges() {
+        auto& d = bench.diary;
+        d.at(33, 15);
+        d.edit("Home switches changed", bench.machine, [](Machine& m) { ++m.home_epoch; });
+        bench.home_epoch = 2;
+        bench.nose("-125.902");
+        d.at(33, 40);
+        bench.touch(tools[1], 1, "-67.281", Target::Setter);
+        bench.touch(tools[2], 2, "-73.420", Target::Setter);
+        bench.touch(tools[3], 3, "-51.590", Target::Setter);
+        bench.touch(tools[4], 4, "-78.152", Target::Setter);
+        bench.touch(tools[5], 5, "-70.604", Target::Setter);
+    }
+
+    Id<Board> newBoard() {
+        auto& d = bench.diary;
+        d.at(41, 20);
+        auto const board = d.add("Spoilboard", Board{"Beech-ply board", 18, 9, 11});
+        d.at(41, 55);
+        d.add("Board surfaced by 0.6", Surfacing{board, 0.6, d.now()});
+        return board;
+    }
+
+    void regrip() {
+        auto& d = bench.diary;
+        d.at(21, 33);
+        auto fresh = *d.session().book().find(tools[2]);
+        d.edit("Tool 2 gripped again", tools[2], [&](Assembly& a) { a.released_utc_ms = d.now(); });
+        fresh.gripped_utc_ms = d.now();
+        fresh.length_mm = 52.6;
+        tools[2] = d.add("Tool 2, new grip", fresh);
+        bench.touch(tools[2], 2, "-73.312", Target::Setter);
+    }
+
+    /// A text kept and run, and then the spindle was found to run down more slowly: out of date.
+    void keepMacro() {
+        auto& d = bench.diary;
+        d.at(9, 50);
+        auto const& book = d.session().book();
+        auto const rehearsal = safety::rehearse(book, d.session().readings(), *book.find(setup));
+        if (rehearsal) {
+            auto const seq = d.session().file().lastSeq();
+            auto const version =
+                d.add("Kept: Plate zero", MacroVersion{"plate-zero", rehearsal->macro.text, seq, d.now()});
+            d.add("Run of the macro", MacroRun{version, "right", "", 0.0004, seq + 1, d.now()});
+        }
+        d.at(6, 15);
+        d.edit("Spindle runs down in 14 s", bench.machine, [](Machine& m) { m.spin_down_s = 14; });
+    }
+
+    void today(Id<Board> board) {
+        auto& d = bench.diary;
+        d.at(0, -48);
+        auto const on_plate = bench.touch(tools[3], 3, "-63.218", Target::Plate);
+        d.edit("Zero of the loom blank", setup, [&](ZeroSetup& s) {
+            s.contact = on_plate;
+            s.stock_thickness_mm = 22;
+            s.board = board;
+        });
+        d.at(0, -44);
+        auto const on_setter = bench.touch(tools[3], 3, "-51.592", Target::Setter);
+        d.edit("Link for G54", setup, [&](ZeroSetup& s) {
+            s.link_plate = on_plate;
+            s.link_setter = on_setter;
+        });
+    }
+
+};
+
+/// Three weeks in which a second, smaller machine came.
+void writeBenchMill(Diary& d) {
+    Bench bench{d, UnitSystem::Inch};
+    d.at(26, 5);
+    bench.machine = d.add("Bench mill", benchMill());
+    auto const micrometer = d.add("Micrometer", Instrument{"Micrometer, 1 in", 0.0025, 0.005});
+    auto const study = d.add("Thickness of the brass plate", Study{"thickness of the brass plate"});
+    TouchPlate plate{"Brass plate", 12.7, 50, 25, Circuit::OpenAtRest, 0.05, study, micrometer};
+    bench.plate = d.add("Brass plate", plate);
+    d.read(study, {"0.4996", "0.4997", "0.4996", "0.4998", "0.4997"}, UnitSystem::Inch);
+    ToolSetter setter;
+    setter.name = "Low setter";
+    setter.x_mm = 254;
+    setter.y_mm = 25.4;
+    setter.free_mm = 40.4;
+    setter.trigger_mm = 40;
+    setter.solid_mm = 34;
+    bench.setter = d.add("Low setter", setter);
+    auto tool_of = [&](int number, char const* name, double diameter_mm, double length_mm) {
+        auto made = tool(number, name, diameter_mm, length_mm, length_mm * 0.6, bench.machine, d.now());
+        made.largest_mm = 26;
+        return d.add("Tool " + std::to_string(number) + " of the mill", made);
+    };
+    auto const drill = tool_of(1, "1/4 in end mill", 6.35, 41.9);
+    auto const burr = tool_of(2, "1/8 in engraver", 3.175, 36.4);
+    d.at(25, 12);
+    bench.nose("1.5748");
+    bench.touch(burr, 2, "3.0130", Target::Setter);
+    auto const on_plate = bench.touch(drill, 1, "3.4031", Target::Plate);
+    auto const on_setter = bench.touch(drill, 1, "3.2283", Target::Setter);
+    ZeroSetup setup;
+    setup.machine = bench.machine;
+    setup.plate = bench.plate;
+    setup.setter = bench.setter;
+    setup.assembly = drill;
+    setup.contact = setup.link_plate = on_plate;
+    setup.link_setter = on_setter;
+    setup.stock_thickness_mm = 19.05;
+    d.add("Zero of the name plates", setup);
+}
+
 } // namespace
 
 Result<void> writeDemoBook(QString const& path) {
     FixedClock clock(now_utc_ms);
     auto session = store::Session::create(path, clock, "Ida");
     if (!session) return Failure(session.error());
-    Diary diary(**session, clock);
-
+    Diary diary(**session, clock, now_utc_ms);
     diary.at(74, 0);
-    diary.add("The book", BookInfo{"Tern & Thole", UnitSystem::Metric});
-    auto const machine = diary.add("Long router", longRouter());
-    diary.at(73, 20);
-    auto const caliper = diary.add("Caliper", Instrument{"Caliper, 150 mm", 0.01, 0.02});
-    auto const study = diary.add("Thickness of the plate", Study{"thickness of the aluminium plate"});
-    TouchPlate plate{"Aluminium plate", 10, 60, 40, Circuit::OpenAtRest, 0.05, {}, caliper};
-    auto const plate_id = diary.add("Aluminium plate", plate);
-    plate.thickness = study;
-    diary.set("Aluminium plate: readings belong to it", plate_id, plate);
-    diary.read(study, {"9.94", "9.95", "9.94", "9.93", "9.95"});
-    diary.at(70, 5);
-    diary.add("Tool 1", Assembly{1, "8 mm compression", 8, 58.4, diary.now()});
-    diary.add("Tool 2", Assembly{2, "6 mm up-cut", 6, 52.7, diary.now()});
-    auto const ball = diary.add("Tool 3", Assembly{3, "12 mm ball, long reach", 12, 74.2, diary.now()});
-    diary.at(68, 40);
-    diary.add("Tool 4", Assembly{4, "90° vee", 16, 47.9, diary.now()});
-    diary.add("Tool 5", Assembly{5, "25 mm round-over", 25, 55.1, diary.now()});
-    diary.add("Tool 6", Assembly{6, "92 mm surfacing cutter", 92, 63.0, diary.now()});
-    diary.at(0, -48);
-    Contact contact;
-    contact.value_mm = -63.218;
-    contact.as_typed = "-63.218";
-    contact.assembly = ball;
-    contact.plate = plate_id;
-    contact.at_utc_ms = diary.now();
-    auto const touched = diary.add("Plate contact, tool 3", contact);
-    diary.add("Zero of the loom blank", ZeroSetup{machine, plate_id, ball, touched, 1, 22.0, 10});
+    auto const info = diary.add("The book", BookInfo{"Tern & Thole", UnitSystem::Metric});
+    LongRouter router{{diary}, {}, {}};
+    router.firstDays();
+    router.setterComes();
+    auto const board = router.newBoard();
+    ZeroSetup setup;
+    setup.machine = router.bench.machine;
+    setup.plate = router.bench.plate;
+    setup.setter = router.bench.setter;
+    setup.assembly = router.tools[3];
+    router.setup = diary.add("Zero of the loom blank", setup);
+    router.homeSwitchChanges();
+    diary.at(29, 10);
+    router.bench.touch(router.tools[3], 3, "-94.560", Target::Board);
+    writeBenchMill(diary);
+    router.regrip();
+    diary.at(12, 5);
+    diary.add("Board surfaced by 0.5", Surfacing{board, 0.5, diary.now()});
+    router.keepMacro();
+    router.today(board);
+    diary.at(0, -40);
+    diary.set("Work at Long router", info, BookInfo{"Tern & Thole", UnitSystem::Metric, router.setup});
     return diary.done();
 }
 

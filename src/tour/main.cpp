@@ -8,6 +8,7 @@
 #include "exchange/WorldJson.h"
 
 #include <QApplication>
+#include <QAbstractButton>
 #include <QComboBox>
 #include <QDir>
 #include <QFile>
@@ -48,7 +49,7 @@ struct Tour {
 
     void picture(QString const& station, QString const& name) {
         window.goTo(station);
-        QApplication::processEvents();
+        for (int round = 0; round < 5; ++round) QApplication::processEvents(); // wrapped words settle over a few
         good = window.grab().toImage().convertToFormat(QImage::Format_RGB32).save(folder.filePath(name)) && good;
     }
 
@@ -58,7 +59,7 @@ struct Tour {
             for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
                 look.setNight(night);
                 look.setUnits(units);
-                for (auto const& station : {u"kit"_s, u"zeroing"_s, u"macros"_s}) {
+                for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s}) {
                     if (station == u"macros"_s) window.macros()->run();
                     picture(station,
                             u"%1-%2-%3.png"_s.arg(station, app::text(unitName(units)), night ? u"night"_s : u"day"_s));
@@ -71,7 +72,7 @@ struct Tour {
         window.macros()->run();
         picture(u"macros"_s, u"macros-collision.png"_s);
         look.setScale(1.5);
-        for (auto const& station : {u"kit"_s, u"zeroing"_s, u"macros"_s}) picture(station, station + u"-large.png"_s);
+        for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s}) picture(station, station + u"-large.png"_s);
         return good;
     }
 
@@ -81,9 +82,21 @@ struct Tour {
         Q_EMIT list->activated(list->currentIndex());
     }
 
+    void section(QString const& station, QString const& id, QString const& name) {
+        window.goTo(station);
+        window.current()->openSection(id);
+        picture(station, name);
+    }
+
     bool run() {
+        picture(u"machine"_s, u"machine.png"_s);
         picture(u"kit"_s, u"kit.png"_s);
-        picture(u"zeroing"_s, u"zeroing.png"_s);
+        section(u"kit"_s, u"setter"_s, u"setter.png"_s);
+        section(u"kit"_s, u"tool"_s, u"tool.png"_s);
+        section(u"zeroing"_s, u"link"_s, u"link.png"_s);
+        section(u"zeroing"_s, u"board"_s, u"board.png"_s);
+        section(u"zeroing"_s, u"method"_s, u"methods.png"_s);
+        section(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         window.goTo(u"macros"_s);
         auto* macros = window.macros();
         macros->run();
@@ -92,6 +105,10 @@ struct Tour {
         macros->save();
         auto const& result = macros->theatre().result();
         good = write(folder.filePath(u"run.txt"_s), machine::verdictText(result, look.units()) + "\n") && good;
+        choose("macro.kind", u"Re-touch after a change"_s);
+        macros->run();
+        window.findChild<QAbstractButton*>(u"macro.view.section.signals"_s)->click();
+        picture(u"macros"_s, u"re-touch.png"_s);
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
         look.setNight(true);
         picture(u"zeroing"_s, u"zeroing-night.png"_s);

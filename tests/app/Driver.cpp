@@ -32,8 +32,19 @@ Driver::Driver(Start start) : clock(demo::now_utc_ms) {
     if (!QTest::qWaitForWindowActive(window.get())) qFatal("the window does not become active");
 }
 
+/// Opens the sections that the widget stands in, as a person would before they could click it.
+void Driver::uncover(QWidget* widget) {
+    for (auto* up = widget; up; up = up->parentWidget()) {
+        auto const button = up->property("section").toString();
+        if (button.isEmpty() || up->isVisible()) continue;
+        QTest::mouseClick(window->findChild<QWidget*>(button), Qt::LeftButton);
+    }
+}
+
 void Driver::click(char const* name) {
+    ++actions;
     auto* widget = find(name);
+    uncover(widget);
     for (auto* up = widget->parentWidget(); up; up = up->parentWidget())
         if (auto* area = qobject_cast<QScrollArea*>(up)) area->ensureWidgetVisible(widget);
     if (!widget->isVisible()) qFatal("%s is not visible", name);
@@ -41,7 +52,7 @@ void Driver::click(char const* name) {
 }
 
 void Driver::type(char const* field, QString const& text) {
-    click(field);
+    click(field); // the typing belongs to the same action
     auto* edit = find<QLineEdit>(field);
     QTest::keyClick(edit, Qt::Key_A, Qt::ControlModifier);
     if (text.isEmpty()) QTest::keyClick(edit, Qt::Key_Delete);
@@ -53,10 +64,15 @@ void Driver::type(char const* field, QString const& text) {
     QTest::keyClick(edit, Qt::Key_Return);
 }
 
-void Driver::key(Qt::Key key, Qt::KeyboardModifiers modifiers) { QTest::keyClick(window.get(), key, modifiers); }
+void Driver::key(Qt::Key key, Qt::KeyboardModifiers modifiers) {
+    ++actions;
+    QTest::keyClick(window.get(), key, modifiers);
+}
 
 void Driver::choose(char const* combo, QString const& text) {
+    ++actions;
     auto* box = find<QComboBox>(combo);
+    uncover(box);
     int const index = box->findText(text);
     if (index < 0) qFatal("%s has no %s", combo, qPrintable(text));
     box->setFocus();

@@ -45,8 +45,11 @@ public:
     QString hintOf(char const* field) const; ///< what stands below a field
     QString judgement() const;               ///< of the station shown
     QString notice() const;                  ///< empty when none is shown
-    app::LadderView* ladder() const;
+    app::LadderView* ladder() const; ///< of the station shown
     shop::Book const& book() const { return window->desk()->session().book(); }
+
+    void uncover(QWidget* widget);
+    int actions = 0; ///< clicks, fields filled, keys and choices so far
 
     QTemporaryDir folder;
     QString book_path;

@@ -9,6 +9,14 @@
 using namespace steady;
 using test::SmallShop;
 
+namespace {
+
+safety::Progress progress(SmallShop const& shop, std::optional<bool> run_good = std::nullopt) {
+    return safety::progressOf({shop.book, shop.readings, shop.zero(), {}, run_good});
+}
+
+} // namespace
+
 class ZeroingTest : public QObject {
     Q_OBJECT
 
@@ -108,7 +116,7 @@ private Q_SLOTS:
         shop.change(shop.contact, [](shop::Contact& c) { c.value_mm = 63.2; }); // the minus was lost
         auto const zero = shop.zero();
         QCOMPARE(zero.judgements.front().severity, Severity::Bad);
-        QCOMPARE(safety::progressOf(zero, std::nullopt).zeroing.standing, safety::Standing::Failed);
+        QCOMPARE(progress(shop).zeroing.standing, safety::Standing::Failed);
     }
     void simulatedIsSaidAndNeverCounts() {
         SmallShop shop;
@@ -151,13 +159,13 @@ private Q_SLOTS:
     }
     void nextStepFollowsTheWork() {
         SmallShop shop;
-        QCOMPARE(safety::progressOf(shop.zero(), std::nullopt).next_station, std::string("macros"));
-        QCOMPARE(safety::progressOf(shop.zero(), true).macros.standing, safety::Standing::Proved);
-        QCOMPARE(safety::progressOf(shop.zero(), false).macros.standing, safety::Standing::Failed);
+        QCOMPARE(progress(shop).next_station, std::string("macros"));
+        QCOMPARE(progress(shop, true).macros.standing, safety::Standing::Proved);
+        QCOMPARE(progress(shop, false).macros.standing, safety::Standing::Failed);
         shop.book.put(shop.setup_id.value, shop::ZeroSetup{shop.machine, shop.plate, shop.tool, {}, 1, 20.0, 10});
-        QCOMPARE(safety::progressOf(shop.zero(), std::nullopt).next_station, std::string("zeroing"));
+        QCOMPARE(progress(shop).next_station, std::string("zeroing"));
         shop.measure({});
-        QCOMPARE(safety::progressOf(shop.zero(), std::nullopt).next_station, std::string("kit"));
+        QCOMPARE(progress(shop).next_station, std::string("kit"));
     }
     void plateJudgementsSayWhatNominalCosts() {
         SmallShop shop;

@@ -17,7 +17,8 @@ class WorldJsonTest : public QObject {
 private Q_SLOTS:
     void worldsReadBackEqual() {
         for (auto const& fault : safety::faults()) {
-            auto world = test::SmallShop().rehearse().world;
+            test::LinkedShop const shop;
+            auto world = shop.rehearse(macros::Kind::Retouch).world();
             fault.apply(world);
             world.seed = 12345;
             world.behaviour.homed_parameter = 5399;
@@ -55,7 +56,7 @@ private Q_SLOTS:
     void wrongWorldsNameTheField() {
         QFETCH(QString, path);
         QFETCH(QString, value);
-        auto json = exchange::toJson(test::SmallShop().rehearse().world);
+        auto json = exchange::toJson(test::SmallShop().rehearse().world());
         json[Json::json_pointer(path.toStdString())] = Json::parse(value.toStdString());
         auto const refused = exchange::worldFromJson(json, "world.json");
         QVERIFY(!refused);

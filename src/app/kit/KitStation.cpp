@@ -3,299 +3,469 @@
 #include "app/kit/KitStation.h"
 
 #include "app/kit/ReadingsList.h"
+#include "core/zeroing/Advice.h"
+#include "core/zeroing/Methods.h"
 #include "paper/ReadingsPainter.h"
+#include "paper/SetterPainter.h"
 
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
+using namespace shop;
 
 namespace {
 
-QString const assumed_hint = u"assumed"_s;
+ToolSetter assumedSetter() {
+    ToolSetter setter;
+    setter.name = "Setter";
+    return setter;
+}
+
+int highestNumber(Desk const& desk) {
+    int number = 0;
+    for (auto const& [id, tool] : desk.tools()) number = std::max(number, tool->number);
+    return number;
+}
 
 } // namespace
 
 KitStation::KitStation(Desk& desk) : Station(desk, u"kit"_s, u"Kit"_s) {
-    buildPlate();
-    buildInstrument();
-    buildTool();
+    m_sections = new Sections(id(), 2);
+    buildPlate(m_sections->add(u"plate"_s, u"Plate"_s));
+    buildSetter(m_sections->add(u"setter"_s, u"Setter"_s));
+    buildTool(m_sections->add(u"tool"_s, u"Tool"_s));
+    buildParts(m_sections->add(u"parts"_s, u"Parts"_s));
+    entry()->addWidget(m_sections);
     entry()->addStretch();
-    m_kit_picture = new Picture(desk.look(), u"kit.picture"_s, u"Plate and tool, to scale"_s);
-    m_readings_picture = new Picture(desk.look(), u"kit.readings"_s, u"Thickness, magnified"_s);
-    picture()->addWidget(m_kit_picture, 5);
-    picture()->addWidget(m_readings_picture, 4);
+    auto add = [&](char const* name, char const* title, int stretch) {
+        auto* made = new Picture(desk.look(), QString::fromLatin1(name), QString::fromUtf8(title));
+        picture()->addWidget(made, stretch);
+        return made;
+    };
+    m_kit_picture = add("kit.picture", "Plate and tool, to scale", 5);
+    m_readings_picture = add("kit.readings", "Thickness, magnified", 4);
+    m_setter_picture = add("kit.setter.picture", "Setter, to scale, heights above its base", 1);
+    m_tool_picture = add("kit.tool.picture", "Tool as gripped, to scale, below the spindle face", 1);
+    connect(m_sections, &Sections::opened, this, &KitStation::refreshPictures);
     refresh();
 }
 
-void KitStation::buildPlate() {
-    addHeading(u"Touch plate"_s);
-    m_plates = new Choice(u"kit.plates"_s, u"Which plate"_s, desk().look());
-    entry()->addWidget(m_plates);
-    connect(m_plates->box(), &QComboBox::activated, this, [this](int index) {
-        auto setup = desk().setup();
-        setup.plate = Id<shop::TouchPlate>{m_plates->box()->itemData(index).toLongLong()};
-        (void)desk().report(desk().commitSetup(setup, "Use plate " + m_plates->box()->itemText(index).toStdString()));
+Choice* KitStation::chooser(QVBoxLayout* page, char const* name, char const* caption,
+                            std::function<Result<void>(int)> choose) {
+    auto* made = new Choice(QString::fromLatin1(name), QString::fromUtf8(caption), desk().look());
+    page->addWidget(made);
+    connect(made->box(), &QComboBox::activated, this, [this, choose](int index) {
+        // Later, since the change fills the list anew.
+        QTimer::singleShot(0, this, [this, choose, index] { (void)desk().report(choose(index)); });
     });
-    m_reading = new LengthField(u"kit.reading"_s, u"Add a thickness reading"_s, desk().look());
-    m_reading->onLength([this](TypedLength const& typed) { return addReading(typed); });
-    entry()->addWidget(m_reading);
-    m_list = new ReadingsList(desk());
-    entry()->addWidget(m_list);
-    m_nominal = new LengthField(u"kit.nominal"_s, u"Nominal thickness"_s, desk().look());
-    m_nominal->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm <= 0 || typed.mm > 200)
-            return fail(Code::OutOfRange, {"nominal thickness"}, lengthText(typed.mm, desk().units()), "0 to 200 mm");
-        auto changed = plate();
-        changed.nominal_mm = typed.mm;
-        return commitPlate(changed, "Nominal thickness");
-    });
-    entry()->addWidget(m_nominal);
-    m_plate_name = new Field(u"kit.plate.name"_s, u"Name of the plate"_s, desk().look(), Type::Body);
-    m_plate_name->onAccept([this](QString const& typed) {
-        auto changed = plate();
-        changed.name = typed.trimmed().toStdString();
-        return commitPlate(changed, "Name of the plate");
-    });
-    entry()->addWidget(m_plate_name);
-    m_circuit = new Choice(u"kit.circuit"_s, u"Circuit"_s, desk().look());
-    m_circuit->box()->addItems({u"Open: tool and clip"_s, u"Closed: own switch"_s});
-    m_circuit->setToolTip(
-        u"Open at rest: plate and clip close it through the tool. Closed at rest: a switch of its own opens when pressed."_s);
-    entry()->addWidget(m_circuit);
-    connect(m_circuit->box(), &QComboBox::activated, this, [this](int index) {
-        auto changed = plate();
-        changed.circuit = static_cast<shop::Circuit>(index);
-        (void)desk().report(commitPlate(changed, "Circuit of the plate"));
-    });
-    m_push_in = new LengthField(u"kit.push_in"_s, u"Deepest push-in accepted"_s, desk().look());
-    m_push_in->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm < 0.005 || typed.mm > 2)
-            return fail(Code::OutOfRange, {"push-in"}, lengthText(typed.mm, desk().units()), "0.005 to 2 mm");
-        auto changed = plate();
-        changed.push_in_mm = typed.mm;
-        return commitPlate(changed, "Push-in accepted");
-    });
-    entry()->addWidget(m_push_in);
-}
-
-void KitStation::buildInstrument() {
-    addHeading(u"Measured with"_s);
-    m_instrument_name = new Field(u"kit.instrument"_s, u"Instrument"_s, desk().look(), Type::Body);
-    m_instrument_name->onAccept([this](QString const& typed) {
-        auto changed = instrument();
-        changed.name = typed.trimmed().toStdString();
-        return commitInstrument(changed, "Name of the instrument");
-    });
-    m_step = new LengthField(u"kit.step"_s, u"Its resolution"_s, desk().look());
-    m_step->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm <= 0 || typed.mm > 1)
-            return fail(Code::OutOfRange, {"resolution"}, lengthText(typed.mm, desk().units()), "0 to 1 mm");
-        auto changed = instrument();
-        changed.resolution_mm = typed.mm;
-        return commitInstrument(changed, "Resolution of the instrument");
-    });
-    m_error = new LengthField(u"kit.error"_s, u"Its permissible error, ±"_s, desk().look());
-    m_error->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm < 0 || typed.mm > 1)
-            return fail(Code::OutOfRange, {"permissible error"}, lengthText(typed.mm, desk().units()), "0 to 1 mm");
-        auto changed = instrument();
-        changed.permissible_error_mm = typed.mm;
-        return commitInstrument(changed, "Permissible error of the instrument");
-    });
-    for (auto* field : std::initializer_list<QWidget*>{m_instrument_name, m_step, m_error}) entry()->addWidget(field);
-}
-
-void KitStation::buildTool() {
-    addHeading(u"Tool"_s);
-    m_tools = new Choice(u"kit.tools"_s, u"In the spindle"_s, desk().look());
-    connect(m_tools->box(), &QComboBox::activated, this, [this](int index) {
-        Id<shop::Assembly> const chosen{m_tools->box()->itemData(index).toLongLong()};
-        (void)desk().report(desk().useTool(chosen));
-    });
-    m_tool_name = new Field(u"kit.tool.name"_s, u"Name of the tool"_s, desk().look(), Type::Body);
-    m_tool_name->onAccept([this](QString const& typed) {
-        auto changed = assembly();
-        changed.name = typed.trimmed().toStdString();
-        return commitAssembly(changed, "Name of the tool");
-    });
-    m_tool_number = new Field(u"kit.tool.number"_s, u"Tool number"_s, desk().look(), Type::Number);
-    m_tool_number->onAccept([this](QString const& typed) -> Result<void> {
-        bool ok = false;
-        int const number = typed.trimmed().toInt(&ok);
-        if (!ok || number < 1 || number > 99999)
-            return fail(Code::OutOfRange, {"tool number"}, "“" + typed.toStdString() + "”",
-                        "whole numbers from 1 to 99999");
-        auto changed = assembly();
-        changed.number = number;
-        return commitAssembly(changed, "Tool number");
-    });
-    m_diameter = new LengthField(u"kit.tool.diameter"_s, u"Cutter diameter"_s, desk().look());
-    m_diameter->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm <= 0 || typed.mm > 500)
-            return fail(Code::OutOfRange, {"cutter diameter"}, lengthText(typed.mm, desk().units()), "0 to 500 mm");
-        auto changed = assembly();
-        changed.diameter_mm = typed.mm;
-        return commitAssembly(changed, "Cutter diameter");
-    });
-    m_length = new LengthField(u"kit.tool.length"_s, u"Length below the spindle face"_s, desk().look());
-    m_length->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm <= 0 || typed.mm > 500)
-            return fail(Code::OutOfRange, {"tool length"}, lengthText(typed.mm, desk().units()), "0 to 500 mm");
-        auto changed = assembly();
-        changed.length_mm = typed.mm;
-        return commitAssembly(changed, "Tool length");
-    });
-    m_length->onCleared([this] {
-        auto changed = assembly();
-        changed.length_mm.reset();
-        return commitAssembly(changed, "Tool length not known");
-    });
-    auto* add = new QPushButton(u"Another tool"_s);
-    add->setObjectName(u"kit.tool.new"_s);
-    connect(add, &QPushButton::clicked, this, &KitStation::newTool);
-    for (auto* widget : std::initializer_list<QWidget*>{m_tools, m_tool_number, m_tool_name, m_diameter, m_length, add})
-        entry()->addWidget(widget);
-}
-
-shop::TouchPlate KitStation::plate() const {
-    auto const* found = desk().book().find(desk().setup().plate);
-    auto made = found ? *found : zeroing::assumedPlate();
-    if (!found) made.name = "Touch plate";
     return made;
 }
 
-shop::Instrument KitStation::instrument() const {
+QPushButton* KitStation::button(QVBoxLayout* page, char const* name, char const* words, void (KitStation::*slot)()) {
+    auto* made = new QPushButton(QString::fromUtf8(words));
+    made->setObjectName(QString::fromLatin1(name));
+    connect(made, &QPushButton::clicked, this, slot);
+    page->addWidget(made);
+    m_buttons.push_back(made);
+    return made;
+}
+
+void KitStation::buildPlate(QVBoxLayout* page) {
+    m_plates = chooser(page, "kit.plates", "Which plate", [this](int index) {
+        auto setup = desk().setup();
+        setup.plate = chosenIn<TouchPlate>(*m_plates->box(), index);
+        return desk().commitSetup(setup, "Use plate " + m_plates->box()->itemText(index).toStdString());
+    });
+    m_reading = new LengthField(u"kit.reading"_s, u"Add a thickness reading"_s, desk().look());
+    m_reading->onLength([this](TypedLength const& typed) { return addReading(typed); });
+    page->addWidget(m_reading);
+    m_list = new ReadingsList(desk());
+    page->addWidget(m_list);
+
+    auto form = std::make_unique<Form<TouchPlate>>(
+        desk(), page, [this] { return plate(); },
+        [this](TouchPlate changed, std::string what) {
+            return desk().put(&ZeroSetup::plate, std::move(changed), std::move(what));
+        },
+        [this] { return desk().setup().plate.value != 0; });
+    auto& f = *form;
+    f.length("kit.nominal", "Nominal thickness", {0.1, 200}, [](TouchPlate& p) -> auto& { return p.nominal_mm; },
+             "as sold; only used until it is measured");
+    f.text("kit.plate.name", "Name of the plate", [](TouchPlate& p) -> auto& { return p.name; });
+    f.choice("kit.circuit", "Circuit at rest", {"open, closed by touching", "closed, opened by pressing"},
+             [](TouchPlate& p) -> auto& { return p.circuit; });
+    f.choice("kit.path", "What closes it", {"tool with clip", "tool through the spindle", "a switch of its own"},
+             [](TouchPlate& p) -> auto& { return p.path; });
+    f.choice("kit.sprung", "Body", {"solid", "sprung"}, [](TouchPlate& p) -> auto& { return p.sprung; });
+    f.length("kit.push_in", "Deepest push-in accepted", {0.005, 20},
+             [](TouchPlate& p) -> auto& { return p.push_in_mm; }, "sprung: its stroke");
+    f.length("kit.plate.width", "Width", {5, 500}, [](TouchPlate& p) -> auto& { return p.width_mm; });
+    f.length("kit.plate.depth", "Depth", {5, 500}, [](TouchPlate& p) -> auto& { return p.depth_mm; });
+    m_forms.push_back(std::move(form));
+
+    auto measured = std::make_unique<Form<Instrument>>(
+        desk(), page, [this] { return instrument(); },
+        [this](Instrument changed, std::string what) { return commitInstrument(std::move(changed), std::move(what)); },
+        [this] { return plate().instrument.value != 0; });
+    auto& i = *measured;
+    i.heading("Measured with");
+    i.text("kit.instrument", "Instrument", [](Instrument& x) -> auto& { return x.name; });
+    i.length("kit.step", "Its resolution", {0.0001, 1}, [](Instrument& x) -> auto& { return x.resolution_mm; });
+    i.length("kit.error", "Its permissible error, ±", {0, 1},
+             [](Instrument& x) -> auto& { return x.permissible_error_mm; }, "repeating does not lessen it");
+    m_forms.push_back(std::move(measured));
+    button(page, "kit.plate.new", "Another plate", &KitStation::newPlate);
+}
+
+void KitStation::buildSetter(QVBoxLayout* page) {
+    m_setters = chooser(page, "kit.setters", "Which setter", [this](int index) {
+        auto setup = desk().setup();
+        setup.setter = chosenIn<ToolSetter>(*m_setters->box(), index);
+        return desk().commitSetup(setup, "Use setter " + m_setters->box()->itemText(index).toStdString());
+    });
+    auto form = std::make_unique<Form<ToolSetter>>(
+        desk(), page, [this] { return desk().get(&ZeroSetup::setter, assumedSetter()); },
+        [this](ToolSetter changed, std::string what) {
+            return desk().put(&ZeroSetup::setter, std::move(changed), std::move(what));
+        },
+        [this] { return desk().setup().setter.value != 0; });
+    auto& f = *form;
+    f.text("kit.setter.name", "Name of the setter", [](ToolSetter& s) -> auto& { return s.name; });
+    f.heading("Where it stands");
+    f.length("kit.setter.x", "X of the disc's centre", any_length, [](ToolSetter& s) -> auto& { return s.x_mm; },
+             "machine position, after homing");
+    f.length("kit.setter.y", "Y of the disc's centre", any_length, [](ToolSetter& s) -> auto& { return s.y_mm; });
+    f.heading("Heights above its base");
+    f.length("kit.setter.free", "Free", any_size, [](ToolSetter& s) -> auto& { return s.free_mm; });
+    f.length("kit.setter.trigger", "Trips at", any_size, [](ToolSetter& s) -> auto& { return s.trigger_mm; });
+    f.length("kit.setter.overtravel", "Overtravel contact", any_size,
+             [](ToolSetter& s) -> auto& { return s.overtravel_mm; }, "wired into the stop chain; empty: none");
+    f.length("kit.setter.solid", "End of stroke", any_size, [](ToolSetter& s) -> auto& { return s.solid_mm; },
+             "solid: nothing gives below this");
+    f.heading("Its body");
+    f.length("kit.setter.disc", "Diameter of the disc", {1, 500}, [](ToolSetter& s) -> auto& { return s.disc_mm; });
+    f.length("kit.setter.body", "Diameter of the housing", {1, 500}, [](ToolSetter& s) -> auto& { return s.body_mm; });
+    f.length("kit.setter.bracket", "Bracket stands out by", {0, 500},
+             [](ToolSetter& s) -> auto& { return s.bracket_reach_mm; });
+    f.length("kit.setter.bracket_top", "Top of the bracket", any_size,
+             [](ToolSetter& s) -> auto& { return s.bracket_top_mm; });
+    f.choice("kit.setter.circuit", "Circuit at rest", {"open, closed by pressing", "closed, opened by pressing"},
+             [](ToolSetter& s) -> auto& { return s.circuit; });
+    f.choice("kit.setter.path", "What closes it", {"tool with clip", "tool through the spindle", "a switch of its own"},
+             [](ToolSetter& s) -> auto& { return s.path; });
+    f.choice("kit.setter.input", "Input", {"shared with the plate", "one of its own"},
+             [](ToolSetter& s) -> auto& { return s.input; });
+    m_forms.push_back(std::move(form));
+    button(page, "kit.setter.new", "Another setter", &KitStation::newSetter);
+}
+
+void KitStation::buildTool(QVBoxLayout* page) {
+    m_tools = chooser(page, "kit.tools", "In the spindle",
+                      [this](int index) { return desk().useTool(chosenIn<Assembly>(*m_tools->box(), index)); });
+    auto form = std::make_unique<Form<Assembly>>(
+        desk(), page, [this] { return assembly(); },
+        [this](Assembly changed, std::string what) { return commitAssembly(std::move(changed), std::move(what)); },
+        [this] { return desk().setup().assembly.value != 0; });
+    auto& f = *form;
+    f.number("kit.tool.number", "Tool number", "", 1, {1, 99'999}, [](Assembly& a) -> auto& { return a.number; });
+    f.text("kit.tool.name", "Name of the tool", [](Assembly& a) -> auto& { return a.name; });
+    f.length("kit.tool.diameter", "Cutter diameter", {0.1, 500}, [](Assembly& a) -> auto& { return a.diameter_mm; });
+    f.length("kit.tool.length", "Length below the spindle face", {1, 500},
+             [](Assembly& a) -> auto& { return a.length_mm; }, "a rule is enough; empty if not known");
+    f.length("kit.tool.length_error", "Length is good to ±", {0.001, 20},
+             [](Assembly& a) -> auto& { return a.length_error_mm; });
+    f.choice("kit.tool.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
+             [](Assembly& a) -> auto& { return a.tip; });
+    f.length("kit.tool.contact_radius", "Radius that touches", {0, 250},
+             [](Assembly& a) -> auto& { return a.contact_radius_mm; }, "empty: half the diameter");
+    f.length("kit.tool.stick_out", "Sticks out of the nut", {1, 500},
+             [](Assembly& a) -> auto& { return a.stick_out_mm; }, "empty if not known");
+    f.length("kit.tool.largest", "Widest above the cutter", {1, 500},
+             [](Assembly& a) -> auto& { return a.largest_mm; }, "nut or flange");
+    f.choice("kit.tool.conducts", "Conducts", {"no", "yes"}, [](Assembly& a) -> auto& { return a.conducts; });
+    f.choice("kit.tool.method", "Measured on", {"the setter", "the plate", "a height gauge"},
+             [](Assembly& a) -> auto& { return a.method; });
+    f.number("kit.tool.own_offset", "Work offset of its own", "", 1, {0, 9},
+             [](Assembly& a) -> auto& { return a.own_offset; }, "1 is G54; 0: none");
+    m_forms.push_back(std::move(form));
+    m_tool_cutter = chooser(page, "kit.tool.cutter", "Cutter", [this](int index) { return gripPart(index, true); });
+    m_tool_holder = chooser(page, "kit.tool.holder", "Holder", [this](int index) { return gripPart(index, false); });
+    auto* again = button(page, "kit.tool.again", "Gripped again", &KitStation::gripAgain);
+    again->setToolTip(u"Cutter changed, re-gripped, sharpened or insert turned: its length counts no more"_s);
+    button(page, "kit.tool.new", "Another tool", &KitStation::newTool);
+}
+
+void KitStation::buildParts(QVBoxLayout* page) {
+    auto cutters = std::make_unique<Form<Cutter>>(
+        desk(), page,
+        [this] {
+            auto const* found = desk().book().find(m_cutter);
+            return found ? *found : Cutter{"Cutter"};
+        },
+        [this](Cutter changed, std::string what) {
+            Change change{std::move(what), {}, {}, {}};
+            if (!m_cutter) m_cutter = {desk().nextId(change)};
+            change.put(m_cutter, std::move(changed));
+            return desk().commit(std::move(change));
+        },
+        [this] { return desk().book().find(m_cutter) != nullptr; });
+    cutters->heading("Cutters");
+    m_cutters = chooser(page, "kit.cutters", "Which cutter", [this](int index) -> Result<void> {
+        m_cutter = chosenIn<Cutter>(*m_cutters->box(), index);
+        refresh();
+        return {};
+    });
+    auto& c = *cutters;
+    c.text("kit.cutter.name", "Name of the cutter", [](Cutter& x) -> auto& { return x.name; });
+    c.length("kit.cutter.diameter", "Diameter", {0.1, 500}, [](Cutter& x) -> auto& { return x.diameter_mm; });
+    c.choice("kit.cutter.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
+             [](Cutter& x) -> auto& { return x.tip; });
+    c.length("kit.cutter.radius", "Radius of that", {0, 250}, [](Cutter& x) -> auto& { return x.contact_radius_mm; });
+    c.choice("kit.cutter.conducts", "Conducts", {"no", "yes"}, [](Cutter& x) -> auto& { return x.conducts; });
+    m_forms.push_back(std::move(cutters));
+    button(page, "kit.cutter.new", "Another cutter", &KitStation::newCutter);
+
+    auto holders = std::make_unique<Form<Holder>>(
+        desk(), page,
+        [this] {
+            auto const* found = desk().book().find(m_holder);
+            return found ? *found : Holder{"Holder"};
+        },
+        [this](Holder changed, std::string what) {
+            Change change{std::move(what), {}, {}, {}};
+            if (!m_holder) m_holder = {desk().nextId(change)};
+            change.put(m_holder, std::move(changed));
+            return desk().commit(std::move(change));
+        },
+        [this] { return desk().book().find(m_holder) != nullptr; });
+    holders->heading("Holders");
+    m_holders = chooser(page, "kit.holders", "Which holder", [this](int index) -> Result<void> {
+        m_holder = chosenIn<Holder>(*m_holders->box(), index);
+        refresh();
+        return {};
+    });
+    holders->text("kit.holder.name", "Name of the holder", [](Holder& x) -> auto& { return x.name; });
+    holders->length("kit.holder.nut", "Widest, nut or flange", {1, 500}, [](Holder& x) -> auto& { return x.nut_mm; });
+    m_forms.push_back(std::move(holders));
+    button(page, "kit.holder.new", "Another holder", &KitStation::newHolder);
+}
+
+TouchPlate KitStation::plate() const {
+    auto assumed = zeroing::assumedPlate();
+    assumed.name = "Touch plate";
+    return desk().get(&ZeroSetup::plate, assumed);
+}
+
+Instrument KitStation::instrument() const {
     auto const* found = desk().book().find(plate().instrument);
-    return found ? *found : shop::Instrument{"Caliper", 0.01, 0.03};
+    return found ? *found : Instrument{"Caliper", 0.01, 0.03};
 }
 
-shop::Assembly KitStation::assembly() const {
-    auto const* found = desk().book().find(desk().setup().assembly);
-    return found ? *found : zeroing::assumedAssembly();
-}
+Assembly KitStation::assembly() const { return desk().get(&ZeroSetup::assembly, zeroing::assumedAssembly()); }
 
-Result<void> KitStation::commitPlate(shop::TouchPlate plate, std::string what, shop::Change change) {
-    auto setup = desk().setup();
-    auto next = desk().session().book().nextId();
-    for (auto const& put : change.puts) next = std::max(next, put.id + 1);
-    change.what = std::move(what);
-    if (setup.plate) {
-        change.put(setup.plate, std::move(plate));
-    } else {
-        setup.plate = {next++};
-        change.put(setup.plate, std::move(plate));
-        change.put(desk().setupId() ? desk().setupId() : Id<shop::ZeroSetup>{next}, setup);
-    }
-    return desk().commit(std::move(change));
-}
-
-Result<void> KitStation::commitInstrument(shop::Instrument instrument, std::string what) {
+Result<void> KitStation::commitInstrument(Instrument instrument, std::string what) {
     auto changed = plate();
-    shop::Change change;
-    if (!changed.instrument) changed.instrument = {desk().session().book().nextId()};
+    Change change;
+    if (!changed.instrument) changed.instrument = {desk().nextId(change)};
     change.put(changed.instrument, std::move(instrument));
-    return commitPlate(changed, std::move(what), std::move(change));
+    return desk().put(&ZeroSetup::plate, changed, std::move(what), std::move(change));
 }
 
-Result<void> KitStation::commitAssembly(shop::Assembly assembly, std::string what) {
-    auto setup = desk().setup();
-    shop::Change change{std::move(what), {}, {}, {}};
-    auto next = desk().session().book().nextId();
-    bool const made = !setup.assembly;
-    if (made) {
-        setup.assembly = {next++};
+Result<void> KitStation::commitAssembly(Assembly assembly, std::string what) {
+    // A work offset per tool belongs to that method alone; refused here, where it is typed.
+    if (assembly.own_offset > 0 && desk().setup().method != Method::OffsetPerTool)
+        return fail(Code::MethodMixed, {"work offset"}, "A work offset of its own",
+                    zeroing::methodName(desk().setup().method));
+    if (!desk().setup().assembly) {
         assembly.gripped_utc_ms = desk().session().now();
+        assembly.machine = desk().setup().machine;
     }
-    change.put(setup.assembly, std::move(assembly));
-    if (made) change.put(desk().setupId() ? desk().setupId() : Id<shop::ZeroSetup>{next}, setup);
-    return desk().commit(std::move(change));
+    return desk().put(&ZeroSetup::assembly, std::move(assembly), std::move(what));
+}
+
+Result<void> KitStation::gripPart(int index, bool cutter) {
+    auto changed = assembly();
+    if (cutter) {
+        changed.cutter = chosenIn<Cutter>(*m_tool_cutter->box(), index);
+        if (auto const* part = desk().book().find(changed.cutter)) {
+            changed.diameter_mm = part->diameter_mm;
+            changed.tip = part->tip;
+            changed.contact_radius_mm = part->contact_radius_mm;
+            changed.conducts = part->conducts;
+        }
+    } else {
+        changed.holder = chosenIn<Holder>(*m_tool_holder->box(), index);
+        if (auto const* part = desk().book().find(changed.holder)) changed.largest_mm = part->nut_mm;
+    }
+    return commitAssembly(std::move(changed), cutter ? "Cutter of the tool" : "Holder of the tool");
+}
+
+void KitStation::newPlate() {
+    Change change{"Another plate", {}, {}, {}};
+    auto setup = desk().setup();
+    auto made = zeroing::assumedPlate();
+    made.name = fmt::format("Plate {}", desk().book().all<TouchPlate>().size() + 1);
+    setup.plate = {desk().nextId(change)};
+    change.put(setup.plate, made);
+    desk().putSetup(change, setup);
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+void KitStation::newSetter() {
+    Change change{"Another setter", {}, {}, {}};
+    auto setup = desk().setup();
+    auto made = assumedSetter();
+    made.name = fmt::format("Setter {}", desk().book().all<ToolSetter>().size() + 1);
+    setup.setter = {desk().nextId(change)};
+    change.put(setup.setter, made);
+    desk().putSetup(change, setup);
+    (void)desk().report(desk().commit(std::move(change)));
 }
 
 void KitStation::newTool() {
+    Change change{"Another tool", {}, {}, {}};
     auto setup = desk().setup();
-    int number = 0;
-    for (auto const& [id, tool] : desk().book().all<shop::Assembly>()) number = std::max(number, tool->number);
-    auto next = desk().session().book().nextId();
-    setup.assembly = {next++};
+    Assembly made;
+    made.number = highestNumber(desk()) + 1;
+    made.name = "Tool " + std::to_string(made.number);
+    made.gripped_utc_ms = desk().session().now();
+    made.machine = setup.machine;
+    setup.assembly = {desk().nextId(change)};
     setup.contact = {}; // a contact belongs to the tool that made it
-    shop::Change change{"Another tool", {}, {}, {}};
-    change.put(setup.assembly, shop::Assembly{number + 1, "Tool " + std::to_string(number + 1), 6, std::nullopt,
-                                              desk().session().now()});
-    change.put(desk().setupId() ? desk().setupId() : Id<shop::ZeroSetup>{next}, setup);
-    if (desk().report(desk().commit(std::move(change)))) m_tool_name->edit()->setFocus();
+    change.put(setup.assembly, made);
+    desk().putSetup(change, setup);
+    if (desk().report(desk().commit(std::move(change)))) {
+        m_sections->open(u"tool"_s);
+        findChild<QLineEdit*>(u"kit.tool.name"_s)->setFocus();
+    }
+}
+
+/// The tool as it was stays in the book, taken apart; the new grip has a length of its own.
+void KitStation::gripAgain() {
+    auto const* old = desk().book().find(desk().setup().assembly);
+    if (!old) return;
+    Change change{fmt::format("Tool {} gripped again", old->number), {}, {}, {}};
+    auto released = *old, made = *old;
+    released.released_utc_ms = desk().session().now();
+    made.gripped_utc_ms = desk().session().now();
+    made.length_mm.reset();
+    made.length_error_mm = 1;
+    auto setup = desk().setup();
+    change.put(setup.assembly, released);
+    setup.assembly = {desk().nextId(change)};
+    setup.contact = {};
+    change.put(setup.assembly, made);
+    desk().putSetup(change, setup);
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+void KitStation::newCutter() {
+    Change change{"Another cutter", {}, {}, {}};
+    m_cutter = {desk().nextId(change)};
+    change.put(m_cutter, Cutter{fmt::format("Cutter {}", desk().book().all<Cutter>().size() + 1)});
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+void KitStation::newHolder() {
+    Change change{"Another holder", {}, {}, {}};
+    m_holder = {desk().nextId(change)};
+    change.put(m_holder, Holder{fmt::format("Holder {}", desk().book().all<Holder>().size() + 1)});
+    (void)desk().report(desk().commit(std::move(change)));
 }
 
 Result<void> KitStation::addReading(TypedLength const& typed) {
     auto changed = plate();
     if (typed.mm <= 0 || typed.mm > 200)
         return fail(Code::OutOfRange, {"thickness reading"}, lengthText(typed.mm, desk().units()), "0 to 200 mm");
-    shop::Change change;
+    Change change;
     if (!changed.thickness) {
-        changed.thickness = {desk().session().book().nextId()};
-        change.put(changed.thickness, shop::Study{"thickness of " + changed.name});
+        changed.thickness = {desk().nextId(change)};
+        change.put(changed.thickness, Study{"thickness of " + changed.name});
     }
     change.readings.push_back(
-        {changed.thickness, {0, typed.mm, typed.as_typed, shop::Source::Measured, desk().session().now()}});
-    return commitPlate(changed, "Thickness reading " + typed.as_typed, std::move(change));
+        {changed.thickness, {0, typed.mm, typed.as_typed, Source::Measured, desk().session().now()}});
+    return desk().put(&ZeroSetup::plate, changed, "Thickness reading " + typed.as_typed, std::move(change));
 }
 
 void KitStation::refreshChoices() {
-    m_plates->box()->clear();
-    for (auto const& [id, each] : desk().book().all<shop::TouchPlate>()) {
-        m_plates->box()->addItem(text(each->name), QVariant::fromValue<qlonglong>(id.value));
-        if (id == desk().setup().plate) m_plates->box()->setCurrentIndex(m_plates->box()->count() - 1);
-    }
+    auto const& book = desk().book();
+    auto const& setup = desk().setup();
+    offer(*m_plates->box(), book, setup.plate);
     m_plates->setVisible(m_plates->box()->count() > 1);
+    offer(*m_setters->box(), book, setup.setter);
+    m_setters->setVisible(m_setters->box()->count() > 1);
     desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
+    auto const tool = assembly();
+    offer(*m_tool_cutter->box(), book, tool.cutter, u"not named"_s);
+    m_tool_cutter->setVisible(m_tool_cutter->box()->count() > 1);
+    offer(*m_tool_holder->box(), book, tool.holder, u"not named"_s);
+    m_tool_holder->setVisible(m_tool_holder->box()->count() > 1);
+    if (!book.find(m_cutter)) m_cutter = book.first<Cutter>();
+    offer(*m_cutters->box(), book, m_cutter);
+    m_cutters->setVisible(m_cutters->box()->count() > 1);
+    if (!book.find(m_holder)) m_holder = book.first<Holder>();
+    offer(*m_holders->box(), book, m_holder);
+    m_holders->setVisible(m_holders->box()->count() > 1);
 }
 
 void KitStation::refresh() {
     bool const writable = desk().session().writable();
-    for (auto* field : {m_plate_name, m_instrument_name, m_tool_name, m_tool_number}) field->setWritable(writable);
-    for (auto* field : {m_nominal, m_push_in, m_reading, m_step, m_error, m_diameter, m_length})
-        field->setWritable(writable);
+    m_reading->setWritable(writable);
+    for (auto* choice : {m_plates, m_setters, m_tools, m_tool_cutter, m_tool_holder}) choice->box()->setEnabled(writable);
+    for (auto* each : m_buttons) each->setEnabled(writable);
     refreshChoices();
-    auto const p = plate();
-    auto const i = instrument();
-    auto const a = assembly();
-    bool const known = desk().setup().plate.value != 0;
-    QString const assumed = known ? QString() : assumed_hint;
-    m_plate_name->show(text(p.name), {}, assumed);
-    m_nominal->showLength(p.nominal_mm, u"as sold; only used until it is measured"_s);
-    m_circuit->box()->setCurrentIndex(static_cast<int>(p.circuit));
-    m_circuit->setEnabled(writable);
-    m_push_in->showLength(p.push_in_mm, text(lengthText(0.05, desk().units())) + u" is common practice"_s);
+    for (auto const& form : m_forms) form->refresh();
     m_reading->showLength(std::nullopt, u"at five places; Enter keeps it"_s);
-    QString const guessed = p.instrument ? QString() : assumed_hint;
-    m_instrument_name->show(text(i.name), {}, guessed);
-    m_step->showLength(i.resolution_mm, guessed);
-    m_error->showLength(i.permissible_error_mm, u"from its data sheet; repeating does not lessen it"_s);
-    QString const tool = desk().setup().assembly ? QString() : assumed_hint;
-    m_tool_name->show(text(a.name), {}, tool);
-    m_tool_number->show(QString::number(a.number), {}, tool);
-    m_diameter->showLength(a.diameter_mm, tool);
-    m_length->showLength(a.length_mm, a.length_mm ? u"below the spindle face; approximate is enough here"_s
-                                                  : u"not known; approximate is enough here"_s);
-    auto const& zero = desk().zero();
-    if (!zero) return;
-    m_list->show(p.thickness,
-                 p.thickness ? desk().session().readings().readings(p.thickness) : std::vector<shop::Reading>{});
-    refreshPictures(*zero);
-    judgement()->show(zeroing::plateJudgements(*zero));
+    auto const p = plate();
+    m_list->show(p.thickness, p.thickness ? desk().readings().readings(p.thickness) : std::vector<Reading>{});
+    refreshPictures();
 }
 
-void KitStation::refreshPictures(zeroing::PlateZeroResult const& zero) {
-    paper::KitPicture kit{zero.thickness.mm, zero.plate.width_mm, zero.assembly.diameter_mm, zero.assembly.length_mm,
-                          desk().units()};
+/// Each section has the pictures and the judgement that belong to it.
+void KitStation::refreshPictures() {
+    auto const& zero = desk().zero();
+    if (!zero) return;
+    auto const section = m_sections->current();
+    bool const plates = section == u"plate"_s, setters = section == u"setter"_s;
+    m_kit_picture->setVisible(plates);
+    m_readings_picture->setVisible(plates);
+    m_setter_picture->setVisible(setters);
+    m_tool_picture->setVisible(!plates && !setters);
+
+    paper::KitPicture kit{zero->thickness.mm, zero->plate.width_mm, zero->assembly.diameter_mm,
+                          zero->assembly.length_mm, desk().units()};
     m_kit_picture->show(
         [kit](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintKit(p, area, kit, ink); },
-        text(fmt::format("The plate is {} thick.", lengthText(zero.thickness.mm, desk().units()))));
-    paper::ReadingsPicture readings{zero.thickness, {}, zero.plate.nominal_mm, desk().units()};
-    if (zero.plate.thickness) readings.readings = desk().session().readings().readings(zero.plate.thickness);
+        text(fmt::format("The plate is {} thick.", lengthText(zero->thickness.mm, desk().units()))));
+    paper::ReadingsPicture readings{zero->thickness, {}, zero->plate.nominal_mm, desk().units()};
+    if (zero->plate.thickness) readings.readings = desk().readings().readings(zero->plate.thickness);
     m_readings_picture->show([readings](QPainter& p, QRectF const& area,
                                         paper::Ink const& ink) { paper::paintReadings(p, area, readings, ink); },
                              text(fmt::format("{} readings.", readings.readings.size())));
+    paper::SetterPicture setter{desk().get(&ZeroSetup::setter, assumedSetter()), zero->assembly, 0, desk().units()};
+    setter.fast_overshoot_mm =
+        zeroing::predictTouch(zero->machine, zeroing::feedsFor(zero->machine, setter.setter).fast_mm_min).overshoot_mm;
+    m_setter_picture->show(
+        [setter](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSetter(p, area, setter, ink); },
+        text(fmt::format("It trips {} above its base.", lengthText(setter.setter.trigger_mm, desk().units()))));
+    paper::ToolPicture tool{zero->assembly, desk().units()};
+    m_tool_picture->show(
+        [tool](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintTool(p, area, tool, ink); },
+        text(fmt::format("Tool {}, {}.", zero->assembly.number, lengthText(zero->assembly.diameter_mm, desk().units()))));
+
+    if (plates && !desk().setup().plate && !desk().setup().contact) {
+        judgement()->show({{Severity::Note, "A new book.",
+                            "Three things make a zero: the plate's thickness, measured here at five places; one touch, "
+                            "typed at Zeroing; and the macro, run at Macros before the real machine does. Everything "
+                            "else is assumed until you type it.",
+                            {}},
+                           zeroing::plateJudgements(*zero).front()});
+        return;
+    }
+    judgement()->show(plates    ? zeroing::plateJudgements(*zero)
+                      : setters ? zeroing::setterJudgements(desk().book(), desk().setup())
+                                : zeroing::toolJudgements(desk().book(), desk().setup()));
 }
 
 } // namespace steady::app

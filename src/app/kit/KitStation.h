@@ -1,12 +1,14 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// Kit: the plate with its readings, the instrument that took them, the tools.
+// Kit: plates with their readings, the fixed setter, the tools, and the parts that tools are made of.
 
 #include "app/shell/Station.h"
-#include "app/widgets/Choice.h"
-#include "app/widgets/Field.h"
+#include "app/widgets/Form.h"
 #include "app/widgets/Picture.h"
+#include "app/widgets/Sections.h"
+
+#include <QPushButton>
 
 namespace steady::app {
 
@@ -19,30 +21,42 @@ public:
     explicit KitStation(Desk& desk);
     safety::StationState state() const override { return desk().progress().kit; }
     void refresh() override;
+    void openSection(QString const& id) override { m_sections->open(id); }
 
 private:
-    void buildPlate();
-    void buildInstrument();
-    void buildTool();
+    void buildPlate(QVBoxLayout* page);
+    void buildSetter(QVBoxLayout* page);
+    void buildTool(QVBoxLayout* page);
+    void buildParts(QVBoxLayout* page);
     void refreshChoices();
-    void refreshPictures(zeroing::PlateZeroResult const& zero);
+    void refreshPictures();
+    Choice* chooser(QVBoxLayout* page, char const* name, char const* caption, std::function<Result<void>(int)> choose);
+    QPushButton* button(QVBoxLayout* page, char const* name, char const* words, void (KitStation::*slot)());
 
     // The entity that is edited: the one in the book, or a new one made of what was assumed.
     shop::TouchPlate plate() const;
     shop::Instrument instrument() const;
     shop::Assembly assembly() const;
-    /// Puts the plate (new: and into the setup), and whatever else belongs to the same edit.
-    Result<void> commitPlate(shop::TouchPlate plate, std::string what, shop::Change change = {});
     Result<void> commitInstrument(shop::Instrument instrument, std::string what);
     Result<void> commitAssembly(shop::Assembly assembly, std::string what);
     Result<void> addReading(TypedLength const& typed);
+    Result<void> gripPart(int index, bool cutter);
+    void newPlate();
+    void newSetter();
     void newTool();
+    void gripAgain();
+    void newCutter();
+    void newHolder();
 
-    Choice *m_plates, *m_circuit, *m_tools;
-    Field *m_plate_name, *m_instrument_name, *m_tool_name, *m_tool_number;
-    LengthField *m_nominal, *m_push_in, *m_reading, *m_step, *m_error, *m_diameter, *m_length;
+    Sections* m_sections;
+    std::vector<std::unique_ptr<FormFields>> m_forms;
+    Choice *m_plates, *m_setters, *m_tools, *m_tool_cutter, *m_tool_holder, *m_cutters, *m_holders;
+    std::vector<QPushButton*> m_buttons;
+    LengthField* m_reading;
     ReadingsList* m_list;
-    Picture *m_readings_picture, *m_kit_picture;
+    Id<shop::Cutter> m_cutter; ///< shown in the parts; not kept
+    Id<shop::Holder> m_holder;
+    Picture *m_readings_picture, *m_kit_picture, *m_setter_picture, *m_tool_picture;
 };
 
 } // namespace steady::app

@@ -10,6 +10,8 @@ namespace {
 
 constexpr int current_marker = 1;
 constexpr int finding_marker = 2;
+constexpr int break_marker = 3;
+constexpr int break_margin = 1;
 using gcode::TokenKind;
 
 } // namespace
@@ -22,13 +24,19 @@ MacroEditor::MacroEditor(Look const& look, QWidget* parent)
     setTabWidth(4);
     SendScintilla(SCI_SETLEXER, SCLEX_CONTAINER);
     setMarginType(0, NumberMargin);
-    setMarginWidth(1, 0);
+    setMarginType(break_margin, SymbolMargin);
+    setMarginMarkerMask(break_margin, 1 << break_marker);
+    setMarginSensitivity(break_margin, true);
     setWrapMode(WrapNone);
     setFrameShape(QFrame::NoFrame);
     SendScintilla(SCI_SETHSCROLLBAR, false);
     setScrollWidthTracking(true);
     markerDefine(Background, current_marker);
     markerDefine(Background, finding_marker);
+    markerDefine(Circle, break_marker);
+    connect(this, &QsciScintilla::marginClicked, this, [this](int margin, int line, Qt::KeyboardModifiers) {
+        if (margin == break_margin) toggleBreakpoint(line + 1);
+    });
     setEolMode(EolUnix);
     setTabIndents(false);
     dress();
@@ -57,6 +65,9 @@ void MacroEditor::dress() {
     QColor wrong = ink.bad;
     wrong.setAlpha(60);
     setMarkerBackgroundColor(wrong, finding_marker);
+    setMarkerBackgroundColor(ink.bad, break_marker);
+    setMarkerForegroundColor(ink.bad, break_marker);
+    setMarginWidth(break_margin, m_look.px(20));
     SendScintilla(SCI_STYLECLEARALL);
     std::pair<TokenKind, QColor> const colours[] = {{TokenKind::Text, ink.ink},       {TokenKind::Comment, ink.soft},
                                                     {TokenKind::Message, ink.accent}, {TokenKind::Word, ink.ink},
@@ -115,6 +126,27 @@ void MacroEditor::showLine(int line) {
 void MacroEditor::markFindings(std::vector<int> const& lines) {
     markerDeleteAll(finding_marker);
     for (int const line : lines) markerAdd(line - 1, finding_marker);
+}
+
+std::set<int> MacroEditor::breakpoints() const {
+    std::set<int> found;
+    for (int line = markerFindNext(0, 1 << break_marker); line >= 0; line = markerFindNext(line + 1, 1 << break_marker))
+        found.insert(line + 1);
+    return found;
+}
+
+void MacroEditor::toggleBreakpoint(int line) {
+    if (breakpoints().contains(line))
+        markerDelete(line - 1, break_marker);
+    else
+        markerAdd(line - 1, break_marker);
+    Q_EMIT breakpointsChanged();
+}
+
+int MacroEditor::caretLine() const {
+    int line = 0, column = 0;
+    getCursorPosition(&line, &column);
+    return line + 1;
 }
 
 void MacroEditor::showWords(QMap<int, QString> const& words) { m_words->show(words, m_line); }

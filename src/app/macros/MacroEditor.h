@@ -7,6 +7,7 @@
 #include "app/widgets/Look.h"
 
 #include <QMap>
+#include <set>
 
 namespace steady::app {
 
@@ -26,9 +27,14 @@ public:
     void showWords(QMap<int, QString> const& words);
     QString wordsAt(int line) const;
     void markFindings(std::vector<int> const& lines);
+    /// Lines (from 1) at which a run is to stop; they stay with their text while it is edited.
+    std::set<int> breakpoints() const;
+    void toggleBreakpoint(int line);
+    int caretLine() const; ///< from 1
 
 Q_SIGNALS:
     void scrolled();
+    void breakpointsChanged();
 
 protected:
     void resizeEvent(QResizeEvent* event) override;

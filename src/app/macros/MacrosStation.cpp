@@ -2,46 +2,53 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/macros/MacrosStation.h"
 
-#include "app/zeroing/ZeroingStation.h"
+#include "app/zeroing/Ladders.h"
 #include "core/base/Words.h"
 #include "core/safety/Faults.h"
+#include "paper/SignalsPainter.h"
 
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
 MacrosStation::MacrosStation(Desk& desk) : Station(desk, u"macros"_s, u"Macros"_s) {
-    buildEntry();
+    m_kinds = new Choice(u"macro.kind"_s, u"Macro for"_s, desk.look());
+    for (auto const kind : macros::every_kind) m_kinds->box()->addItem(QString::fromUtf8(macros::title(kind)));
+    connect(m_kinds->box(), &QComboBox::activated, this, [this](int index) {
+        m_kind = macros::every_kind[index];
+        m_leave_out->box()->clear();
+        writeAnew();
+    });
+    entry()->addWidget(m_kinds);
+    m_sections = new Sections(u"macro"_s, 2);
+    buildRun(m_sections->add(u"run"_s, u"Run"_s));
+    buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
+    connect(m_sections, &Sections::opened, this, &MacrosStation::showState);
+    entry()->addWidget(m_sections);
+    entry()->addStretch();
     buildPicture();
     refresh();
 }
 
-void MacrosStation::buildEntry() {
-    addHeading(u"On the virtual machine"_s);
-    auto button = [this](QString const& words, QString const& name, auto slot) {
+void MacrosStation::buildRun(QVBoxLayout* page) {
+    auto button = [this](QString const& words, QString const& name, QString const& key, auto slot) {
         auto* made = new QPushButton(words);
         made->setObjectName(name);
+        made->setToolTip(key);
         connect(made, &QPushButton::clicked, this, slot);
         return made;
     };
-    m_run = button(u"Run to the end"_s, u"macro.run"_s, &MacrosStation::run);
-    m_run->setToolTip(u"F5"_s);
-    m_step = button(u"One line"_s, u"macro.step"_s, &MacrosStation::stepOne);
-    m_step->setToolTip(u"F10"_s);
-    m_over = button(u"Start over"_s, u"macro.over"_s, &MacrosStation::startOver);
-    entry()->addWidget(m_run);
+    page->addWidget(button(u"Run to the end"_s, u"macro.run"_s, u"F5; stops at a breakpoint (F9)"_s, &MacrosStation::run));
     auto* row = new QHBoxLayout;
-    row->addWidget(m_step);
-    row->addWidget(m_over);
-    entry()->addLayout(row);
+    row->addWidget(button(u"One line"_s, u"macro.step"_s, u"F10"_s, &MacrosStation::stepOne));
+    row->addWidget(button(u"Start over"_s, u"macro.over"_s, {}, &MacrosStation::startOver));
+    page->addLayout(row);
 
-    addHeading(u"What is true in the shop"_s);
+    auto heading = [&](QString const& words) { page->addWidget(styled(new QLabel(words), Type::Heading, Tone::Soft)); };
+    heading(u"What is true in the shop"_s);
     m_fault = new Choice(u"macro.fault"_s, u"What is wrong there"_s, desk().look());
-    m_fault->box()->addItem(u"Nothing"_s, QString());
-    for (auto const& fault : safety::faults())
-        m_fault->box()->addItem(QString::fromUtf8(fault.text), QString::fromLatin1(fault.id));
     connect(m_fault->box(), &QComboBox::currentIndexChanged, this, &MacrosStation::startOver);
-    entry()->addWidget(m_fault);
+    page->addWidget(m_fault);
     m_true_thickness = new LengthField(u"macro.true_thickness"_s, u"True thickness of the plate"_s, desk().look());
     m_true_thickness->onLength([this](TypedLength const& typed) -> Result<void> {
         if (typed.mm <= 0 || typed.mm > 200)
@@ -55,18 +62,41 @@ void MacrosStation::buildEntry() {
         startOver();
         return {};
     });
-    entry()->addWidget(m_true_thickness);
+    page->addWidget(m_true_thickness);
 
-    addHeading(u"The text"_s);
+    heading(u"The text"_s);
     m_leave_out = new Choice(u"macro.leave_out"_s, u"See what a protection does: leave out"_s, desk().look());
     connect(m_leave_out->box(), &QComboBox::activated, this, &MacrosStation::writeAnew);
-    m_anew = button(u"Write anew from the book"_s, u"macro.anew"_s, &MacrosStation::writeAnew);
-    m_save = button(u"Save as .ngc…"_s, u"macro.save"_s, &MacrosStation::save);
-    m_save->setToolTip(u"Ctrl+S"_s);
-    entry()->addWidget(m_leave_out);
-    entry()->addWidget(m_anew);
-    entry()->addWidget(m_save);
-    entry()->addStretch();
+    m_anew = button(u"Write anew from the book"_s, u"macro.anew"_s, {}, &MacrosStation::writeAnew);
+    m_save = button(u"Save as .ngc…"_s, u"macro.save"_s, u"Ctrl+S"_s, &MacrosStation::save);
+    page->addWidget(m_leave_out);
+    page->addWidget(m_anew);
+    page->addWidget(m_save);
+}
+
+void MacrosStation::buildKept(QVBoxLayout* page) {
+    m_keep = new QPushButton(u"Keep this text"_s);
+    m_keep->setObjectName(u"macro.keep"_s);
+    m_keep->setToolTip(u"Into the book, with how it ran (Ctrl+K)"_s);
+    connect(m_keep, &QPushButton::clicked, this, &MacrosStation::keep);
+    m_versions = new Choice(u"macro.versions"_s, u"Kept versions, newest first"_s, desk().look());
+    connect(m_versions->box(), &QComboBox::activated, this, &MacrosStation::showState);
+    m_show_version = new QPushButton(u"Show its text"_s);
+    m_show_version->setObjectName(u"macro.version.show"_s);
+    connect(m_show_version, &QPushButton::clicked, this, [this] {
+        auto const* version =
+            desk().book().find(chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex()));
+        if (!version) return;
+        if (auto const kind = macros::kindNamed(version->kind)) m_kind = *kind;
+        writeAnew();
+        m_editor->setText(text(version->text));
+    });
+    m_version_words = styled(new QLabel, Type::Small, Tone::Soft);
+    m_version_words->setWordWrap(true);
+    page->addWidget(m_keep);
+    page->addWidget(m_versions);
+    page->addWidget(m_version_words);
+    page->addWidget(m_show_version);
 }
 
 void MacrosStation::buildPicture() {
@@ -90,8 +120,28 @@ void MacrosStation::buildPicture() {
         m_theatre.seek(lines);
         showPlay();
     });
+    m_views = new Sections(u"macro.view"_s, 3);
     m_ladder = new LadderView(desk().look());
-    picture()->addWidget(m_ladder, 4);
+    m_views->add(u"ladder"_s, u"Ladder"_s)->addWidget(m_ladder);
+    m_signals = new Picture(desk().look(), u"macro.signals"_s, u"Signals over time"_s);
+    m_signals->setMinimumHeight(desk().look().px(270));
+    m_views->add(u"signals"_s, u"Signals"_s)->addWidget(m_signals);
+    m_watch = styled(new QListWidget, Type::Mono);
+    m_watch->setObjectName(u"macro.watch"_s);
+    m_watch->setAccessibleName(u"Parameters that the run has written"_s);
+    m_watch->setMinimumHeight(desk().look().px(270));
+    m_watch->setFrameShape(QFrame::NoFrame);
+    m_views->add(u"watch"_s, u"Parameters"_s)->addWidget(m_watch);
+    m_views->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Expanding);
+    picture()->addWidget(m_views, 4);
+    m_signals->on_point = [this](QPointF at, QRectF const& area) {
+        if (!m_theatre.loaded()) return;
+        paper::SignalsPicture const shown{&m_theatre.trace(), 0, false, desk().units()};
+        double const seconds = paper::secondsAt(area, shown, desk().look().ink(), at.x());
+        int lines = 0;
+        while (lines < m_theatre.count() && m_theatre.trace()[lines].record.end_s <= seconds) ++lines;
+        m_slider->setValue(lines);
+    };
     connect(m_editor, &QsciScintilla::textChanged, this, [this] { startOver(); });
 }
 
@@ -100,21 +150,38 @@ std::set<std::string> MacrosStation::leftOut() const {
     return id.empty() ? std::set<std::string>{} : std::set{id};
 }
 
+bool MacrosStation::edited() const { return m_rehearsal && m_editor->text().toStdString() != m_rehearsal->macro.text; }
+
 /// Text changed by hand stays; a run stays while neither text nor book have changed.
 void MacrosStation::refresh() {
     m_true_thickness->showLength(m_true_thickness_mm, u"leave empty: as the book says"_s);
     auto const before = m_rehearsal ? m_rehearsal->macro.text : std::string();
-    bool const edited = m_rehearsal && m_editor->text().toStdString() != before;
+    bool const mine = edited();
     rehearse();
-    if (m_rehearsal && !edited) m_editor->setMacro(text(m_rehearsal->macro.text));
-    if (m_rehearsal && m_rehearsal->macro.text == before)
+    if (m_rehearsal && !mine) m_editor->setMacro(text(m_rehearsal->macro.text));
+    if (!m_rehearsal && !mine) m_editor->setMacro({});
+    showKept();
+    if (m_rehearsal && m_rehearsal->macro.text == before) {
+        played();
         showPlay();
-    else
+    } else {
         startOver();
+    }
 }
 
 void MacrosStation::rehearse() {
-    m_rehearsal = desk().rehearse(leftOut());
+    m_rehearsal = desk().rehearse(m_kind, leftOut());
+    m_kinds->box()->setCurrentIndex(static_cast<int>(m_kind));
+    bool const setter = desk().book().find(desk().setup().setter) != nullptr;
+    if (int const wanted = setter ? 2 : 1; m_fault->property("filled").toInt() != wanted) {
+        QSignalBlocker const quiet(m_fault->box());
+        m_fault->setProperty("filled", wanted);
+        m_fault->box()->clear();
+        m_fault->box()->addItem(u"Nothing"_s, QString());
+        for (auto const& fault : safety::faults())
+            if (setter || !fault.setter)
+                m_fault->box()->addItem(QString::fromUtf8(fault.text), QString::fromLatin1(fault.id));
+    }
     if (!m_rehearsal) return;
     m_prediction = safety::predict(*m_rehearsal);
     if (m_leave_out->box()->count() > 0) return;
@@ -125,7 +192,7 @@ void MacrosStation::rehearse() {
 
 void MacrosStation::writeAnew() {
     rehearse();
-    if (m_rehearsal) m_editor->setMacro(text(m_rehearsal->macro.text));
+    m_editor->setMacro(m_rehearsal ? text(m_rehearsal->macro.text) : QString());
     startOver();
 }
 
@@ -153,18 +220,23 @@ bool MacrosStation::prepare() {
     return true;
 }
 
+/// A run that has ended says how the macro stands.
+void MacrosStation::played() {
+    if (m_theatre.ended() && m_rehearsal)
+        desk().setRunGood(safety::classify(m_theatre.result(), *m_rehearsal) == safety::RunClass::Right);
+}
+
 void MacrosStation::run() {
     if (!prepare()) return;
-    m_theatre.seek(m_theatre.count());
-    desk().setRunGood(safety::classify(m_theatre.result(), m_rehearsal->zero) == safety::RunClass::Right);
+    m_theatre.goOn(m_editor->breakpoints());
+    played();
     showPlay();
 }
 
 void MacrosStation::stepOne() {
     if (!prepare()) return;
     m_theatre.seek(m_theatre.at() + 1);
-    if (m_theatre.ended())
-        desk().setRunGood(safety::classify(m_theatre.result(), m_rehearsal->zero) == safety::RunClass::Right);
+    played();
     showPlay();
 }
 
@@ -179,7 +251,9 @@ void MacrosStation::startOver() {
     showPlay();
 }
 
-/// Text, words, ladder and slider at the same place of the run.
+void MacrosStation::toggleBreakpoint() { m_editor->toggleBreakpoint(m_editor->caretLine()); }
+
+/// Text, words, ladder, signals, parameters and slider at the same place of the run.
 void MacrosStation::showPlay() {
     auto const* step = m_theatre.current();
     m_editor->showLine(step ? step->record.line : 0);
@@ -195,46 +269,83 @@ void MacrosStation::showPlay() {
                    .arg(step->record.end_s, 0, 'f', 1)
                    .arg(step->input_reads_contact ? u", input closed"_s : QString(), words.value(step->record.line))
              : u"Run it (F5) or step through it (F10): what each line did appears beside it."_s);
+    showSignals();
+    showWatch();
     showState();
 }
 
+void MacrosStation::showSignals() {
+    bool const at_start = m_theatre.loaded() && !m_theatre.trace().empty() && m_theatre.trace().front().input_reads_contact;
+    paper::SignalsPicture const shown{m_theatre.loaded() ? &m_theatre.trace() : nullptr, m_theatre.now_s(), at_start,
+                                      desk().units()};
+    auto const* step = m_theatre.current();
+    m_signals->show([shown](QPainter& p, QRectF const& area,
+                            paper::Ink const& ink) { paper::paintSignals(p, area, shown, ink); },
+                    step ? u"At %1 s: input %2, spindle %3."_s.arg(step->record.end_s, 0, 'f', 1)
+                               .arg(step->input_reads_contact ? u"closed"_s : u"open"_s,
+                                    step->spindle_turns ? u"turns"_s : u"stands"_s)
+                         : u"Not run yet."_s);
+}
+
+void MacrosStation::showWatch() {
+    m_watch->clear();
+    for (auto const& each : m_theatre.watched()) {
+        auto const value = QString::number(each.value, 'f', 4).replace(u'-', u'−');
+        auto* item = new QListWidgetItem(
+            text(each.name).leftJustified(12) + value.rightJustified(12) + u"   line %1"_s.arg(each.line), m_watch);
+        if (each.just) item->setForeground(desk().look().ink().accent);
+    }
+    if (m_watch->count() == 0) m_watch->addItem(u"Nothing written yet."_s);
+}
+
+zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) const {
+    auto const& zero = m_rehearsal->zero;
+    bool const on_setter = m_kind == macros::Kind::Retouch || m_kind == macros::Kind::ToolLength;
+    zeroing::LadderContent content;
+    if (on_setter && truth.setter) {
+        double const trip = truth.setterTrip_mm(), drop = trip - truth.zeroOnStock_mm();
+        content = ladderContent(zero, {"work zero", {{"setter", "setter contact", trip}, {"link", "link D", -drop}}, {}, {}},
+                                zeroing::Stand::Setter, desk().units());
+    } else if (zero.chain) {
+        content = ladderContent(zero, desk().units());
+    } else { // no contact yet: the virtual world's own heights
+        content = ladderContent(zero,
+                                {"work zero",
+                                 {{"contact", "plate contact", truth.zeroOnStock_mm() + zero.thickness.mm},
+                                  {"thickness", "plate thickness", -zero.thickness.mm}},
+                                 {},
+                                 {},
+                                 true},
+                                zeroing::Stand::Plate, desk().units());
+    }
+    content.chain.tool = fmt::format("tool {}", zero.assembly.number);
+    if (m_kind == macros::Kind::PlateZeroLink && truth.setter) content.setter_z_mm = truth.setterTrip_mm();
+    content.stock_thickness_mm.reset(); // the room is for the tip and the plate
+    content.plate_thickness_mm = truth.plate.thickness_mm;
+    content.tip_z_mm = m_theatre.loaded() ? m_theatre.tipZ_mm() : truth.position_mm[2];
+    content.plate_lies = m_theatre.loaded() ? m_theatre.plateLies() : truth.plate.place == machine::PlatePlace::OnStock;
+    return content;
+}
+
 void MacrosStation::showState() {
+    m_anew->setEnabled(edited());
+    m_save->setEnabled(static_cast<bool>(m_rehearsal));
     if (!m_rehearsal) {
         auto const finding = toFinding(m_rehearsal.error());
         judgement()->show({{Severity::Bad, "No macro can be written.", finding.text + " " + finding.remedy, {}}});
         m_ladder->show(std::nullopt, text(finding.text));
         return;
     }
-    auto const& zero = m_rehearsal->zero;
-    auto const truth = m_theatre.loaded() ? m_theatre.world() : world();
-    zeroing::LadderContent content;
-    if (zero.chain) {
-        content = ladderContent(zero, desk().units());
-    } else { // no contact yet: the virtual world's own heights
-        content.chain = {"work zero",
-                         {{"contact", "plate contact", truth.zeroOnStock_mm() + zero.thickness.mm},
-                          {"thickness", "plate thickness", -zero.thickness.mm}},
-                         {},
-                         fmt::format("tool {}", zero.assembly.number),
-                         true};
-        content.safe_z_mm = zero.machine.safeZ_mm();
-        content.units = desk().units();
-        content.tool_diameter_mm = zero.assembly.diameter_mm;
-        content.tool_length_mm = zero.assembly.length_mm;
-    }
-    content.stock_thickness_mm.reset(); // the room is for the tip and the plate
-    content.plate_thickness_mm = truth.plate.thickness_mm;
-    content.tip_z_mm = m_theatre.loaded() ? m_theatre.tipZ_mm() : truth.position_mm[2];
-    content.plate_lies = m_theatre.loaded() ? m_theatre.plateLies() : truth.plate.place == machine::PlatePlace::OnStock;
-    m_ladder->show(content);
+    m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));
+    judgement()->show(m_sections->current() == u"kept"_s ? judgedKept() : judged());
+}
 
-    bool const edited = m_editor->text().toStdString() != m_rehearsal->macro.text;
-    m_anew->setEnabled(edited);
+std::vector<zeroing::Judgement> MacrosStation::judged() const {
     std::vector<zeroing::Judgement> said;
     if (m_theatre.ended()) {
-        said = safety::verdictOf(m_theatre.result(), zero, desk().units());
+        said = safety::verdictOf(m_theatre.result(), *m_rehearsal, desk().units());
     } else if (m_theatre.loaded()) {
-        said.push_back({Severity::Note, "Playing.", "Step on with F10, or run to the end with F5.", {}});
+        said.push_back({Severity::Note, "Playing.", "Step on with F10, or run on with F5.", {}});
     } else {
         said.push_back({Severity::Note,
                         "Not run yet.",
@@ -242,7 +353,7 @@ void MacrosStation::showState() {
                         "shops, one fault after another.",
                         {}});
     }
-    if (edited)
+    if (edited())
         said.push_back({Severity::Attention,
                         "The text was changed by hand.",
                         "What runs is the text as it stands. The reasons beside the lines belong to the text as "
@@ -260,24 +371,13 @@ void MacrosStation::showState() {
                         {}});
     said.push_back({Severity::Note,
                     "Before the real run",
-                    "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
-                    "and without the plate: it must give up above the work. The maker's manual comes first.",
+                    m_kind == macros::Kind::Retouch || m_kind == macros::Kind::ToolLength
+                        ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
+                          "plate and clip away. First with single block. The maker's manual comes first."
+                        : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
+                          "and without the plate: it must give up above the work. The maker's manual comes first.",
                     {}});
-    judgement()->show(said);
-}
-
-void MacrosStation::save() {
-    if (!m_rehearsal) {
-        (void)desk().report(Failure(m_rehearsal.error()));
-        return;
-    }
-    auto const name = u"plate-zero-tool-%1.ngc"_s.arg(m_rehearsal->zero.assembly.number);
-    desk().prompter().saveFile(this, u"Save the macro"_s, name, u"G-code (*.ngc)"_s, [this](QString const& path) {
-        QSaveFile file(path);
-        auto const bytes = m_editor->text().toUtf8();
-        if (file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size() && file.commit()) return;
-        (void)desk().report(fail(Code::FileWrite, {path.toStdString()}, file.errorString().toStdString()));
-    });
+    return said;
 }
 
 } // namespace steady::app

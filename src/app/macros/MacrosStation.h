@@ -1,7 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// Macros: the text, what each line does on the virtual machine, and the verdict; saved as .ngc.
+// Macros: the text, what each line does on the virtual machine, and the verdict; kept in the book, saved as .ngc.
 
 #include "app/macros/MacroEditor.h"
 #include "app/macros/Theatre.h"
@@ -9,7 +9,10 @@
 #include "app/widgets/Choice.h"
 #include "app/widgets/Field.h"
 #include "app/widgets/LadderView.h"
+#include "app/widgets/Picture.h"
+#include "app/widgets/Sections.h"
 
+#include <QListWidget>
 #include <QPushButton>
 #include <QSlider>
 
@@ -22,37 +25,59 @@ public:
     explicit MacrosStation(Desk& desk);
     safety::StationState state() const override { return desk().progress().macros; }
     void refresh() override;
+    void openSection(QString const& id) override { m_sections->open(id); }
     MacroEditor* editor() const { return m_editor; }
     Theatre const& theatre() const { return m_theatre; }
+    macros::Kind kind() const { return m_kind; }
 
 public Q_SLOTS:
+    /// To the next breakpoint or the end.
     void run();
     void stepOne();
     void startOver();
     void save();
     void writeAnew();
+    void toggleBreakpoint();
+    /// The text as it stands goes into the book, and how it ran if it has.
+    void keep();
 
 private:
-    void buildEntry();
+    void buildRun(QVBoxLayout* page);
+    void buildKept(QVBoxLayout* page);
     void buildPicture();
     std::set<std::string> leftOut() const;
     machine::World world() const;
     bool prepare();
+    void played();
     void rehearse();
     void showPlay();
+    void showWatch();
+    void showSignals();
+    void showKept();
     void showState();
+    zeroing::LadderContent ladderNow(machine::World const& truth) const;
+    std::vector<zeroing::Judgement> judged() const;
+    std::vector<zeroing::Judgement> judgedKept() const;
+    bool edited() const;
+    Id<shop::MacroVersion> versionOf(std::string const& text) const;
+    Result<void> keepVersion(bool with_run);
 
+    macros::Kind m_kind = macros::Kind::PlateZero;
     Result<safety::Rehearsal> m_rehearsal = fail(Code::Missing, {});
     safety::Prediction m_prediction;
     Theatre m_theatre;
-    Choice *m_fault, *m_leave_out;
+    Sections *m_sections, *m_views;
+    Choice *m_kinds, *m_fault, *m_leave_out, *m_versions;
     LengthField* m_true_thickness;
     std::optional<double> m_true_thickness_mm;
-    QPushButton *m_run, *m_step, *m_over, *m_save, *m_anew;
+    QPushButton *m_keep, *m_show_version, *m_save, *m_anew;
+    QLabel* m_version_words;
     MacroEditor* m_editor;
     QSlider* m_slider;
     QLabel* m_said;
     LadderView* m_ladder;
+    Picture* m_signals;
+    QListWidget* m_watch;
 };
 
 } // namespace steady::app

@@ -11,8 +11,7 @@ void Theatre::load(std::string const& macro_text, safety::Rehearsal const& rehea
     m_macro = rehearsal.macro;
     m_world = world;
     m_trace.clear();
-    auto const executable =
-        controller::makeExecutable(macro_text, safety::dialectOf(world));
+    auto const executable = controller::makeExecutable(macro_text, safety::dialectOf(world));
     m_findings = executable.findings;
     m_result = machine::run(executable, world, &m_trace);
     m_at = 0;
@@ -24,6 +23,28 @@ void Theatre::clear() {
     m_trace.clear();
     m_findings.clear();
     m_at = 0;
+}
+
+void Theatre::goOn(std::set<int> const& breakpoints) {
+    for (int next = m_at + 1; next < count(); ++next)
+        if (breakpoints.contains(m_trace[next].record.line)) return seek(next);
+    seek(count());
+}
+
+std::vector<Theatre::Watched> Theatre::watched() const {
+    std::vector<Watched> all;
+    auto write = [&](std::string name, double value, int line, bool just) {
+        std::erase_if(all, [&](Watched const& w) { return w.name == name; });
+        all.insert(all.begin(), {std::move(name), value, line, just});
+    };
+    for (int i = 0; i < m_at; ++i) {
+        auto const& step = m_trace[i];
+        bool const just = i == m_at - 1;
+        for (auto const& each : step.reported)
+            write("#" + std::to_string(each.number), each.value, step.record.line, just);
+        for (auto const& each : step.record.assigned) write(each.name, each.value, step.record.line, just);
+    }
+    return all;
 }
 
 double Theatre::tipZ_mm() const { return m_at > 0 ? m_trace[m_at - 1].record.to_mm[2] : m_world.position_mm[2]; }

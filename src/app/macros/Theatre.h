@@ -3,10 +3,12 @@
 #pragma once
 // A recorded run that can be stepped through: text, world and trace belong together.
 
+#include "core/machine/Run.h"
 #include "core/safety/Verdict.h"
 
 #include <QMap>
 #include <QString>
+#include <set>
 
 namespace steady::app {
 
@@ -20,17 +22,30 @@ public:
     int count() const { return static_cast<int>(m_trace.size()); }
     int at() const { return m_at; } ///< lines played so far
     void seek(int lines) { m_at = std::clamp(lines, 0, count()); }
+    /// On to the next of these lines that is about to be run, or to the end.
+    void goOn(std::set<int> const& breakpoints);
     bool ended() const { return m_loaded && m_at == count(); }
 
     machine::RunResult const& result() const { return m_result; }
     machine::World const& world() const { return m_world; }
+    machine::Trace const& trace() const { return m_trace; }
     std::vector<Finding> const& findings() const { return m_findings; }
     /// The step played last; null before the first.
     machine::TraceStep const* current() const { return m_at > 0 ? &m_trace[m_at - 1] : nullptr; }
     double tipZ_mm() const; ///< machine Z of the gauge line now
+    double now_s() const { return m_at > 0 ? m_trace[m_at - 1].record.end_s : 0; }
     bool plateLies() const;
     /// Words by line for what has been played.
     QMap<int, QString> words(UnitSystem units) const;
+
+    struct Watched {
+        std::string name;
+        double value = 0;
+        int line = 0;      ///< that wrote it last
+        bool just = false; ///< by the line played last
+    };
+    /// Every parameter written so far, by the text or by the controller; what changed last stands first.
+    std::vector<Watched> watched() const;
 
 private:
     bool m_loaded = false;

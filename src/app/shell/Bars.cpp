@@ -21,7 +21,7 @@ QToolButton* buttonFor(QAction* action, QString const& words, QWidget* parent) {
 
 } // namespace
 
-TopBar::TopBar(Look const&, Actions const& actions, QWidget* parent) : QWidget(parent) {
+TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* parent) : QWidget(parent) {
     onSurface(this, Surface::Panel);
     m_book = styled(new QLabel(this), Type::Title);
     m_machine = styled(new QLabel(this), Type::Body, Tone::Soft);
@@ -37,9 +37,10 @@ TopBar::TopBar(Look const&, Actions const& actions, QWidget* parent) : QWidget(p
     auto* menu = new QMenu(menu_button);
     for (auto* action : actions.all()) {
         if (action->objectName() == u"edit.undo"_s || action->objectName() == u"view.metric"_s ||
-            action->objectName() == u"go.kit"_s || action->objectName() == u"app.quit"_s)
+            action->objectName() == u"go.machine"_s || action->objectName() == u"app.quit"_s)
             menu->addSeparator();
         menu->addAction(action);
+        if (action->objectName() == u"book.open"_s) menu->addMenu(recent);
     }
     menu_button->setMenu(menu);
     auto* row = new QHBoxLayout(this);

@@ -16,7 +16,8 @@ class TopBar : public QWidget {
     Q_OBJECT
 
 public:
-    TopBar(Look const& look, Actions const& actions, QWidget* parent = nullptr);
+    /// `recent`: the menu of books opened before; it belongs to somebody else.
+    TopBar(Look const& look, Actions const& actions, QMenu* recent, QWidget* parent = nullptr);
     void refresh(Desk const& desk);
 
 private:

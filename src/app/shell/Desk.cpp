@@ -3,18 +3,13 @@
 #include "app/shell/Desk.h"
 
 #include "core/base/Words.h"
+#include "core/zeroing/SetterHeight.h"
+#include "core/zeroing/Slips.h"
 
 namespace steady::app {
 namespace {
 
 constexpr int poll_ms = 1000;
-
-Id<shop::Contact> lastContactOf(shop::Book const& book, Id<shop::Assembly> tool) {
-    Id<shop::Contact> last;
-    for (auto const& [id, contact] : book.all<shop::Contact>())
-        if (contact->assembly == tool) last = id;
-    return last;
-}
 
 } // namespace
 
@@ -42,21 +37,33 @@ void Desk::recompute() {
     m_book = m_session->book().in(m_look.units());
     std::tie(m_setup_id, m_setup) = safety::setupOf(m_book);
     m_zero = zeroing::plateZero(m_book, m_session->readings(), m_setup, m_practice);
+    m_slips = zeroing::findSlips(m_book, m_session->readings(), m_setup);
 }
 
-Result<safety::Rehearsal> Desk::rehearse(std::set<std::string> const& leave_out) const {
-    return safety::rehearsePlateZero(m_book, m_session->readings(), m_setup, leave_out);
+Result<safety::Rehearsal> Desk::rehearse(macros::Kind kind, std::set<std::string> const& leave_out) const {
+    return safety::rehearse(m_book, m_session->readings(), m_setup, kind, leave_out);
 }
 
 safety::Progress Desk::progress() const {
-    return m_zero ? safety::progressOf(*m_zero, m_run_good) : safety::Progress{};
+    return m_zero ? safety::progressOf({m_book, m_session->readings(), *m_zero, m_slips, m_run_good})
+                  : safety::Progress{};
 }
 
 Result<void> Desk::commit(shop::Change change) { return m_session->commit(std::move(change)); }
 
+std::int64_t Desk::nextId(shop::Change const& change) const {
+    auto next = m_session->book().nextId();
+    for (auto const& put : change.puts) next = std::max(next, put.id + 1);
+    return next;
+}
+
+void Desk::putSetup(shop::Change& change, shop::ZeroSetup setup) const {
+    change.put(m_setup_id ? m_setup_id : Id<shop::ZeroSetup>{nextId(change)}, std::move(setup));
+}
+
 Result<void> Desk::commitSetup(shop::ZeroSetup const& setup, std::string what) {
     shop::Change change{std::move(what), {}, {}, {}};
-    change.put(m_setup_id ? m_setup_id : Id<shop::ZeroSetup>{m_session->book().nextId()}, setup);
+    putSetup(change, setup);
     return commit(std::move(change));
 }
 
@@ -65,13 +72,25 @@ Result<void> Desk::useTool(Id<shop::Assembly> tool) {
     auto const* found = m_book.find(tool);
     if (tool == setup.assembly || !found) return {};
     setup.assembly = tool;
-    setup.contact = lastContactOf(m_book, tool);
+    setup.contact = zeroing::lastContact(m_book, setup, tool, shop::Target::Plate);
     return commitSetup(setup, fmt::format("Use tool {}: {}", found->number, found->name));
+}
+
+Result<void> Desk::useMachine(Id<shop::ZeroSetup> setup) {
+    auto const* found = m_book.find(setup);
+    if (setup == m_setup_id || !found) return {};
+    auto const* machine = m_book.find(found->machine);
+    auto info = m_session->book().info();
+    info.in_use = setup;
+    shop::Change change{"Work at " + (machine ? machine->name : std::string("the assumed machine")), {}, {}, {}};
+    auto const id = m_book.first<shop::BookInfo>();
+    change.put(id ? id : Id<shop::BookInfo>{nextId(change)}, info);
+    return commit(std::move(change));
 }
 
 void Desk::offerTools(QComboBox& list) const {
     list.clear();
-    for (auto const& [id, tool] : m_book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : tools()) {
         list.addItem(text(fmt::format("Tool {}: {}", tool->number, tool->name)),
                      QVariant::fromValue<qlonglong>(id.value));
         if (id == m_setup.assembly) list.setCurrentIndex(list.count() - 1);

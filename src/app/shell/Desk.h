@@ -24,23 +24,52 @@ public:
     Look& look() { return m_look; }
     Prompter& prompter() { return m_prompter; }
     shop::Book const& book() const { return m_book; } ///< with sentences in the units shown
+    shop::ReadingSource const& readings() const { return m_session->readings(); }
     Id<shop::ZeroSetup> setupId() const { return m_setup_id; }
     shop::ZeroSetup const& setup() const { return m_setup; }
     UnitSystem units() const { return m_look.units(); }
 
     /// The sum as it stands, with the practice contact while there is one.
     Result<zeroing::PlateZeroResult> const& zero() const { return m_zero; }
+    Findings const& slips() const { return m_slips; }
     /// Macro and world from the book; `leave_out` as in the recipe.
-    Result<safety::Rehearsal> rehearse(std::set<std::string> const& leave_out = {}) const;
+    Result<safety::Rehearsal> rehearse(macros::Kind kind, std::set<std::string> const& leave_out = {}) const;
     safety::Progress progress() const;
 
     Result<void> commit(shop::Change change);
     /// Puts the setup, as a change of its own.
     Result<void> commitSetup(shop::ZeroSetup const& setup, std::string what);
+    /// Puts what the setup names in `slot`; when it names none, a new one that it names from then on. `change`: what else
+    /// belongs to the same edit.
+    template<class T>
+    Result<void> put(Id<T> shop::ZeroSetup::*slot, T value, std::string what, shop::Change change = {}) {
+        change.what = std::move(what);
+        auto setup = m_setup;
+        bool const made = !(setup.*slot);
+        if (made) setup.*slot = {nextId(change)};
+        change.put(setup.*slot, std::move(value));
+        if (made) putSetup(change, setup);
+        return commit(std::move(change));
+    }
+    /// What the setup names in `slot`, or what is assumed instead.
+    template<class T> T get(Id<T> shop::ZeroSetup::*slot, T assumed) const {
+        auto const* found = m_book.find(m_setup.*slot);
+        return found ? *found : std::move(assumed);
+    }
+    /// The next free number, after those that `change` already gives away.
+    std::int64_t nextId(shop::Change const& change) const;
+    /// The setup as part of a change; a first one gets its number.
+    void putSetup(shop::Change& change, shop::ZeroSetup setup) const;
+
     /// Another tool in the spindle; the contact becomes the last one that this tool made, or none.
     Result<void> useTool(Id<shop::Assembly> tool);
-    /// Fills a list with the tools of the book, the one in the spindle chosen.
+    /// Another machine, with its own devices and tools.
+    Result<void> useMachine(Id<shop::ZeroSetup> setup);
+    /// Fills a list with the tools of this machine, the one in the spindle chosen.
     void offerTools(QComboBox& list) const;
+    std::vector<std::pair<Id<shop::Assembly>, shop::Assembly const*>> tools() const {
+        return shop::toolsOf(m_book, m_setup.machine);
+    }
     Result<void> report(Result<void> done);
 
     void practise(std::optional<shop::Contact> contact);
@@ -64,7 +93,19 @@ private:
     shop::ZeroSetup m_setup;
     std::optional<shop::Contact> m_practice;
     Result<zeroing::PlateZeroResult> m_zero = fail(Code::Missing, {});
+    Findings m_slips;
     std::optional<bool> m_run_good;
 };
+
+/// Fills a list with things that have a name, the one with the id chosen.
+template<class T> void offer(QComboBox& list, shop::Book const& book, Id<T> chosen, QString const& none = {}) {
+    list.clear();
+    if (!none.isEmpty()) list.addItem(none, QVariant::fromValue<qlonglong>(0));
+    for (auto const& [id, each] : book.all<T>()) {
+        list.addItem(text(each->name), QVariant::fromValue<qlonglong>(id.value));
+        if (id == chosen) list.setCurrentIndex(list.count() - 1);
+    }
+}
+template<class T> Id<T> chosenIn(QComboBox const& list, int index) { return {list.itemData(index).toLongLong()}; }
 
 } // namespace steady::app

@@ -3,8 +3,10 @@
 #include "app/shell/MainWindow.h"
 
 #include "app/kit/KitStation.h"
+#include "app/machine/MachineStation.h"
 #include "app/macros/MacrosStation.h"
 #include "app/shell/Bars.h"
+#include "app/shell/HistoryDialog.h"
 #include "app/shell/Route.h"
 #include "app/zeroing/ZeroingStation.h"
 #include "core/base/Words.h"
@@ -20,7 +22,8 @@ QString const book_filter = u"Books (*.pinbook)"_s;
 } // namespace
 
 MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author)
-    : m_look(look), m_prompter(prompter), m_clock(clock), m_author(std::move(author)), m_actions(this) {
+    : m_look(look), m_prompter(prompter), m_clock(clock), m_author(std::move(author)), m_actions(this),
+      m_recent(new QMenu(u"Recent books"_s, this)) {
     setWindowTitle(u"Steady Pin"_s);
     resize(1280, 800);
     connectActions();
@@ -71,9 +74,24 @@ void MainWindow::connectActions() {
     on("view.larger", [this] { m_look.setScale(m_look.scale() * 1.1); });
     on("view.smaller", [this] { m_look.setScale(m_look.scale() / 1.1); });
     on("view.normal", [this] { m_look.setScale(1); });
-    for (auto const* id : {"go.kit", "go.zeroing", "go.macros"})
+    on("edit.history", [this] { (new HistoryDialog(*m_desk, centralWidget()))->open(); });
+    for (auto const* id : {"go.machine", "go.kit", "go.zeroing", "go.macros"})
         on(id, [this, id] { goTo(QString::fromLatin1(id + 3)); });
-    on("go.next", [this] { goTo(text(m_desk->progress().next_station)); });
+    on("go.next", [this] {
+        auto const progress = m_desk->progress();
+        goTo(text(progress.next_station));
+        if (!progress.next_section.empty()) current()->openSection(text(progress.next_section));
+    });
+    on("zero.link", [this] {
+        goTo(u"zeroing"_s);
+        m_zeroing->openSection(u"link"_s);
+        m_zeroing->makeLink();
+    });
+    on("macro.break", [this] { m_macros->toggleBreakpoint(); });
+    on("macro.keep", [this] {
+        goTo(u"macros"_s);
+        m_macros->keep();
+    });
     on("zero.simulate", [this] {
         goTo(u"zeroing"_s);
         m_zeroing->simulate();
@@ -89,6 +107,16 @@ void MainWindow::connectActions() {
     on("macro.save", [this] { m_macros->save(); });
     on("app.quit", [this] { close(); });
     for (auto const* id : {"view.metric", "view.inch", "view.night"}) m_actions[id]->setCheckable(true);
+}
+
+void MainWindow::setRecent(QStringList const& paths) {
+    m_recent->clear();
+    for (auto const& path : paths)
+        m_recent->addAction(QFileInfo(path).completeBaseName() + u"  ("_s + QFileInfo(path).path() + u")"_s, this,
+                            [this, path] { // later: the menu that was clicked belongs to the book that is left
+                                QTimer::singleShot(0, this, [this, path] { openBook(path); });
+                            });
+    m_recent->setEnabled(!paths.isEmpty());
 }
 
 bool MainWindow::openBook(QString const& path) {
@@ -115,11 +143,11 @@ void MainWindow::build() {
     auto* column = new QVBoxLayout(central);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    m_top = new TopBar(m_look, m_actions);
+    m_top = new TopBar(m_look, m_actions, m_recent);
     m_notice = new Notice(m_look);
     m_zeroing = new ZeroingStation(*m_desk);
     m_macros = new MacrosStation(*m_desk);
-    m_stations = {new KitStation(*m_desk), m_zeroing, m_macros};
+    m_stations = {new MachineStation(*m_desk), new KitStation(*m_desk), m_zeroing, m_macros};
     m_stack = new QStackedWidget;
     for (auto* station : m_stations) m_stack->addWidget(station);
     m_route = new Route(m_look, m_stations);

@@ -11,7 +11,6 @@
 
 namespace steady::app {
 
-class KitStation;
 class MacrosStation;
 class NextBar;
 class Notice;
@@ -32,6 +31,8 @@ public:
     /// Opens a file; an error is shown and the present book stays.
     bool openBook(QString const& path);
     void goTo(QString const& station);
+    /// Books to offer under “Recent books”, newest first.
+    void setRecent(QStringList const& paths);
     Desk* desk() const { return m_desk.get(); }
     Station* current() const;
     MacrosStation* macros() const { return m_macros; }
@@ -53,6 +54,7 @@ private:
     Clock const& m_clock;
     std::string m_author;
     Actions m_actions;
+    QMenu* m_recent;
     std::unique_ptr<Desk> m_desk;
     TopBar* m_top = nullptr;
     NextBar* m_next = nullptr;

@@ -12,6 +12,10 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
+namespace {
+constexpr int recent_count = 8;
+}
+
 std::int64_t SystemClock::nowUtcMs() const { return QDateTime::currentMSecsSinceEpoch(); }
 
 void prepareProgram() {
@@ -49,7 +53,19 @@ Result<QString> usualBook(Clock const& clock) {
 
 void rememberBook(QString const& path) {
     QSettings settings;
-    settings.setValue(u"book/last"_s, QFileInfo(path).absoluteFilePath());
+    auto const whole = QFileInfo(path).absoluteFilePath();
+    settings.setValue(u"book/last"_s, whole);
+    auto recent = settings.value(u"book/recent"_s).toStringList();
+    recent.removeAll(whole);
+    recent.prepend(whole);
+    settings.setValue(u"book/recent"_s, QStringList(recent.mid(0, recent_count)));
+}
+
+QStringList recentBooks() {
+    QStringList there;
+    for (auto const& path : QSettings().value(u"book/recent"_s).toStringList())
+        if (QFileInfo(path).isFile()) there << path;
+    return there;
 }
 
 } // namespace steady::app

@@ -21,5 +21,7 @@ std::string authorName();
 /// made.
 Result<QString> usualBook(Clock const& clock);
 void rememberBook(QString const& path);
+/// Newest first; those that are still there.
+QStringList recentBooks();
 
 } // namespace steady::app

@@ -21,6 +21,8 @@ public:
     virtual safety::StationState state() const = 0;
     /// Shows what the desk has now.
     virtual void refresh() = 0;
+    /// Shows a part of what is entered here; unknown ones leave things as they are.
+    virtual void openSection(QString const&) {}
 
 protected:
     QVBoxLayout* entry() { return m_entry; }

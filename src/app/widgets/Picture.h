@@ -5,6 +5,8 @@
 
 #include "app/widgets/Look.h"
 
+#include <QMouseEvent>
+#include <QPainter>
 #include <functional>
 
 namespace steady::app {
@@ -17,6 +19,8 @@ public:
         setObjectName(name);
         setAccessibleName(title);
     }
+    /// Called with the place of a click or drag, and the area that the picture is painted in.
+    std::function<void(QPointF at, QRectF const& area)> on_point;
     void show(Paint paint, QString const& description) {
         m_paint = std::move(paint);
         setAccessibleDescription(description);
@@ -29,12 +33,20 @@ protected:
         auto const& ink = m_look.ink();
         painter.setFont(ink.font(Type::Heading));
         painter.setPen(ink.soft);
-        int const title = m_look.px(26);
-        painter.drawText(QRect(8, 0, width() - 16, title), Qt::AlignLeft | Qt::AlignVCenter, m_title);
-        if (m_paint) m_paint(painter, QRectF(rect()).adjusted(0, title, 0, 0), ink);
+        painter.drawText(QRect(8, 0, width() - 16, title()), Qt::AlignLeft | Qt::AlignVCenter, m_title);
+        if (m_paint) m_paint(painter, area(), ink);
+    }
+    void mousePressEvent(QMouseEvent* event) override {
+        if (on_point) on_point(event->position(), area());
+    }
+    void mouseMoveEvent(QMouseEvent* event) override {
+        if (on_point && event->buttons()) on_point(event->position(), area());
     }
 
 private:
+    int title() const { return m_look.px(26); }
+    QRectF area() const { return QRectF(rect()).adjusted(0, title(), 0, 0); }
+
     Look const& m_look;
     QString m_title;
     Paint m_paint;

@@ -6,8 +6,8 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
-SumLine::SumLine(Look const& look, QWidget* parent) : QWidget(parent), m_look(look) {
-    setObjectName(u"sum"_s);
+SumLine::SumLine(Look const& look, QString const& name, QWidget* parent) : QWidget(parent), m_look(look) {
+    setObjectName(name);
     setAccessibleName(u"Sum"_s);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
 }

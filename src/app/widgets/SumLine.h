@@ -14,7 +14,7 @@ class SumLine : public QWidget {
     Q_OBJECT
 
 public:
-    explicit SumLine(Look const& look, QWidget* parent = nullptr);
+    explicit SumLine(Look const& look, QString const& name = QStringLiteral("sum"), QWidget* parent = nullptr);
     void show(std::optional<zeroing::ZChain> const& chain);
     QString shownText() const; ///< “−63.218 − 9.942 = −73.160 mm”
     QSize sizeHint() const override { return {300, m_look.px(62)}; }

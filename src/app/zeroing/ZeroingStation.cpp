@@ -2,171 +2,51 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/zeroing/ZeroingStation.h"
 
+#include "app/zeroing/MethodsView.h"
+#include "core/base/Words.h"
 #include "core/quantity/WorkOffset.h"
+#include "core/zeroing/Advice.h"
+#include "core/zeroing/BoardZero.h"
+#include "core/zeroing/Lengths.h"
+#include "core/zeroing/Methods.h"
+#include "paper/LengthsPainter.h"
 
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
-
-zeroing::LadderContent ladderContent(zeroing::PlateZeroResult const& zero, UnitSystem units) {
-    zeroing::LadderContent content;
-    content.chain = *zero.chain;
-    content.safe_z_mm = zero.machine.safeZ_mm();
-    content.tool_diameter_mm = zero.assembly.diameter_mm;
-    content.tool_length_mm = zero.assembly.length_mm;
-    content.stock_thickness_mm = zero.setup.stock_thickness_mm;
-    content.plate_width_mm = zero.plate.width_mm;
-    content.plate_thickness_mm = zero.thickness.mm;
-    content.units = units;
-    return content;
-}
+using shop::Target;
+using zeroing::Judgement;
+using zeroing::ZChain;
 
 ZeroingStation::ZeroingStation(Desk& desk) : Station(desk, u"zeroing"_s, u"Zeroing"_s) {
-    buildContact();
-    buildSetup();
+    m_sections = new Sections(u"zero"_s, 2);
+    buildTouch(m_sections->add(u"touch"_s, u"Touch"_s));
+    buildLink(m_sections->add(u"link"_s, u"Link"_s));
+    buildBoard(m_sections->add(u"board"_s, u"Board"_s));
+    buildMethod(m_sections->add(u"method"_s, u"Method"_s));
+    entry()->addWidget(m_sections);
     entry()->addStretch();
     m_ladder = new LadderView(desk.look());
     m_sum = new SumLine(desk.look());
+    m_link_sum = new SumLine(desk.look(), u"sum.link"_s);
+    m_methods = new MethodsView(desk);
+    m_lengths = new Picture(desk.look(), u"zero.lengths"_s, u"The tools, side by side"_s);
+    m_lengths->setMinimumHeight(desk.look().px(190));
     picture()->addWidget(m_ladder, 1);
+    picture()->addWidget(m_link_sum);
     picture()->addWidget(m_sum);
+    picture()->addWidget(m_methods);
+    picture()->addWidget(m_lengths, 1);
+    connect(m_sections, &Sections::opened, this, &ZeroingStation::showPictures);
     refresh();
-}
-
-void ZeroingStation::buildContact() {
-    addHeading(u"What was measured"_s);
-    auto* row = new QHBoxLayout;
-    row->setSpacing(0);
-    m_frames = new QButtonGroup(this);
-    int id = 0;
-    for (auto const& words : {u"Machine Z"_s, u"Work Z"_s}) {
-        auto* button = new QPushButton(words);
-        button->setObjectName(id == 0 ? u"zero.frame.machine"_s : u"zero.frame.work"_s);
-        button->setCheckable(true);
-        button->setToolTip(id == 0 ? u"The readout shows machine coordinates"_s
-                                   : u"The readout shows work coordinates"_s);
-        m_frames->addButton(button, id++);
-        row->addWidget(button);
-    }
-    entry()->addLayout(row);
-    connect(m_frames, &QButtonGroup::idClicked, this, [this] { refresh(); });
-    m_contact = new LengthField(u"zero.contact"_s, u"Plate contact, as the readout shows it"_s, desk().look());
-    m_contact->onLength([this](TypedLength const& typed) { return acceptContact(typed); });
-    m_offset_z = new LengthField(u"zero.offset_z"_s, u"Machine Z of the offset then active"_s, desk().look());
-    m_offset_z->onLength([this](TypedLength const& typed) { return acceptOffset(typed); });
-    m_simulate = new QPushButton(u"Practise: virtual contact"_s);
-    m_simulate->setObjectName(u"zero.simulate"_s);
-    m_simulate->setToolTip(u"Runs the macro on the virtual machine and shows its contact; nothing is kept (Ctrl+T)"_s);
-    connect(m_simulate, &QPushButton::clicked, this, &ZeroingStation::simulate);
-    m_end_practice = new QPushButton(u"End practice"_s);
-    m_end_practice->setObjectName(u"zero.end_practice"_s);
-    connect(m_end_practice, &QPushButton::clicked, this, [this] { this->desk().practise(std::nullopt); });
-    for (auto* widget : std::initializer_list<QWidget*>{m_contact, m_offset_z, m_simulate, m_end_practice})
-        entry()->addWidget(widget);
-}
-
-void ZeroingStation::buildSetup() {
-    addHeading(u"What it is for"_s);
-    m_tools = new Choice(u"zero.tools"_s, u"Tool in the spindle"_s, desk().look());
-    connect(m_tools->box(), &QComboBox::activated, this, [this](int index) {
-        Id<shop::Assembly> const chosen{m_tools->box()->itemData(index).toLongLong()};
-        (void)desk().report(desk().useTool(chosen));
-    });
-    m_offsets = new Choice(u"zero.offset"_s, u"Work offset to set"_s, desk().look());
-    for (int n = 1; n <= work_offset_count; ++n) m_offsets->box()->addItem(text(workOffsetName(n)));
-    connect(m_offsets->box(), &QComboBox::activated, this, [this](int index) {
-        auto setup = desk().setup();
-        setup.work_offset = index + 1;
-        (void)desk().report(desk().commitSetup(setup, "Set " + workOffsetName(index + 1)));
-    });
-    m_stock = new LengthField(u"zero.stock"_s, u"Work thickness (for the picture)"_s, desk().look());
-    m_stock->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm <= 0 || typed.mm > 1000)
-            return fail(Code::OutOfRange, {"work thickness"}, lengthText(typed.mm, desk().units()), "0 to 1000 mm");
-        auto setup = desk().setup();
-        setup.stock_thickness_mm = typed.mm;
-        return desk().commitSetup(setup, "Work thickness");
-    });
-    m_stock->onCleared([this] {
-        auto setup = desk().setup();
-        setup.stock_thickness_mm.reset();
-        return desk().commitSetup(setup, "Work thickness not known");
-    });
-    m_window = new LengthField(u"zero.window"_s, u"The macro's contact may differ by ±"_s, desk().look());
-    m_window->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm < 0.5 || typed.mm > 200)
-            return fail(Code::OutOfRange, {"window"}, lengthText(typed.mm, desk().units()), "0.5 to 200 mm");
-        auto setup = desk().setup();
-        setup.window_mm = typed.mm;
-        return desk().commitSetup(setup, "Window of the contact");
-    });
-    for (auto* widget : std::initializer_list<QWidget*>{m_tools, m_offsets, m_stock, m_window})
-        entry()->addWidget(widget);
-}
-
-std::optional<shop::Contact> ZeroingStation::shownContact() const {
-    if (desk().practice()) return desk().practice();
-    auto const* stored = desk().book().find(desk().setup().contact);
-    return stored ? std::optional(*stored) : std::nullopt;
-}
-
-Result<void> ZeroingStation::commitContact(shop::Contact contact, std::string what) {
-    auto setup = desk().setup();
-    contact.assembly = setup.assembly;
-    contact.plate = setup.plate;
-    contact.at_utc_ms = desk().session().now();
-    contact.source = shop::Source::Measured;
-    shop::Change change{std::move(what), {}, {}, {}};
-    auto next = desk().session().book().nextId();
-    setup.contact = {next++}; // a touch is a new contact; the older ones stay in the book
-    change.put(setup.contact, std::move(contact));
-    change.put(desk().setupId() ? desk().setupId() : Id<shop::ZeroSetup>{next}, setup);
-    return desk().commit(std::move(change));
-}
-
-Result<void> ZeroingStation::acceptContact(TypedLength const& typed) {
-    shop::Contact contact;
-    contact.value_mm = typed.mm;
-    contact.as_typed = typed.as_typed;
-    contact.frame = frame();
-    contact.work_offset = desk().setup().work_offset;
-    if (frame() == shop::Frame::Work) {
-        if (!m_offset_z_mm) return fail(Code::FrameUnknown, {"plate contact"});
-        contact.work_offset_z_mm = m_offset_z_mm;
-    }
-    return commitContact(std::move(contact), "Plate contact " + typed.as_typed);
-}
-
-Result<void> ZeroingStation::acceptOffset(TypedLength const& typed) {
-    m_offset_z_mm = typed.mm;
-    auto contact = shownContact();
-    if (!contact || contact->frame != shop::Frame::Work) { // it waits for its contact
-        m_offset_z->showLength(m_offset_z_mm, u"now type the contact"_s);
-        return {};
-    }
-    contact->work_offset_z_mm = typed.mm;
-    return commitContact(*contact, "Offset active at the contact");
-}
-
-void ZeroingStation::simulate() {
-    auto const rehearsal = desk().rehearse();
-    if (!rehearsal) {
-        (void)desk().report(Failure(rehearsal.error()));
-        return;
-    }
-    auto const contact = safety::simulatedContact(*rehearsal, desk().session().now());
-    if (!contact) {
-        (void)desk().report(Failure(contact.error()));
-        return;
-    }
-    desk().practise(*contact);
 }
 
 QString ZeroingStation::sourceOf(shop::Contact const& contact) const {
     if (contact.source == shop::Source::Simulated) return u"simulated; not kept"_s;
     auto const when = QDateTime::fromMSecsSinceEpoch(contact.at_utc_ms, Qt::UTC);
     auto const* tool = desk().book().find(contact.assembly);
-    auto hint = (tool ? u"tool %1, "_s.arg(tool->number) : QString()) +
-                QLocale::c().toString(when, u"d MMM yyyy HH:mm"_s) + u" UTC"_s;
+    auto hint = contact.bare_nose ? u"bare nose, "_s : tool ? u"tool %1, "_s.arg(tool->number) : QString();
+    hint += QLocale::c().toString(when, u"d MMM yyyy HH:mm"_s) + u" UTC"_s;
     if (contact.frame == shop::Frame::Work)
         if (auto const machine = zeroing::machineZ(contact))
             hint += u"; machine Z "_s + text(lengthText(machine->mm, desk().units()));
@@ -174,10 +54,21 @@ QString ZeroingStation::sourceOf(shop::Contact const& contact) const {
 }
 
 void ZeroingStation::refresh() {
+    showTouch();
+    for (auto const& form : m_forms) form->refresh();
+    showMethod();
+    showPictures();
+}
+
+void ZeroingStation::showTouch() {
     bool const writable = desk().session().writable();
-    for (auto* field : {m_contact, m_offset_z, m_stock, m_window}) field->setWritable(writable);
-    m_tools->setEnabled(writable);
-    m_offsets->setEnabled(writable);
+    auto const& setup = desk().setup();
+    for (auto* field : {m_contact, m_offset_z, m_setter_contact, m_surfaced}) field->setWritable(writable);
+    for (auto* choice : {m_tools, m_offsets, m_reference_tools}) choice->box()->setEnabled(writable);
+    m_make_link->setEnabled(writable);
+    m_targets->box()->setCurrentIndex(static_cast<int>(m_target));
+    m_nose->setVisible(m_target == Target::Setter);
+    m_feeler_box->setVisible(m_target == Target::Board || m_target == Target::Paper);
     auto const contact = shownContact();
     if (m_frames->checkedId() < 0)
         m_frames->button(contact && contact->frame == shop::Frame::Work ? 1 : 0)->setChecked(true);
@@ -189,22 +80,173 @@ void ZeroingStation::refresh() {
     if (same_frame && contact->work_offset_z_mm) m_offset_z_mm = contact->work_offset_z_mm;
     m_offset_z->setVisible(frame() == shop::Frame::Work);
     m_offset_z->showLength(m_offset_z_mm, u"as the offset table shows it"_s);
+    m_simulate->setVisible(m_target == Target::Plate);
     m_end_practice->setVisible(desk().practice().has_value());
     desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
-    m_offsets->box()->setCurrentIndex(desk().setup().work_offset - 1);
-    m_stock->showLength(desk().setup().stock_thickness_mm, u"leave empty if not known"_s);
-    m_window->showLength(desk().setup().window_mm, u"from the contact above"_s);
+    m_offsets->box()->setCurrentIndex(setup.work_offset - 1);
+    auto const* on_setter =
+        desk().book().find(zeroing::lastContact(desk().book(), setup, setup.assembly, Target::Setter));
+    m_setter_contact->showLength(on_setter ? std::optional(on_setter->value_mm) : std::nullopt,
+                                 on_setter ? sourceOf(*on_setter) : u"the tool that touched the plate"_s);
+    m_surfaced->showLength(std::nullopt, u"Enter keeps it, with the date"_s);
+}
+
+void ZeroingStation::showMethod() {
+    auto& list = *m_reference_tools->box();
+    list.clear();
+    for (auto const& [id, tool] : desk().tools()) {
+        list.addItem(text(fmt::format("Tool {}: {}", tool->number, tool->name)),
+                     QVariant::fromValue<qlonglong>(id.value));
+        if (id == desk().setup().reference_tool) list.setCurrentIndex(list.count() - 1);
+    }
+    if (!desk().setup().reference_tool) list.setCurrentIndex(-1);
+    m_reference_tools->setVisible(desk().setup().reference != shop::LengthReference::Nose);
+    m_methods->refresh();
+    paper::LengthsPicture bars;
+    bool const per_tool = desk().setup().method == shop::Method::OffsetPerTool;
+    auto const table = zeroing::lengthTable(desk().book(), desk().setup());
+    auto const offsets = zeroing::offsetsPerTool(desk().book(), desk().readings(), desk().setup());
+    QStringList said;
+    for (std::size_t i = 0; i < table.size() && i < offsets.size(); ++i) {
+        auto const* tool = desk().book().find(table[i].assembly);
+        paper::LengthsPicture::Bar bar{table[i].number, tool->diameter_mm, tool->length_mm, {}, false,
+                                       table[i].assembly == desk().setup().assembly};
+        if (table[i].length_mm) bar.length_mm = table[i].length_mm;
+        if (per_tool) {
+            bar.missing = !offsets[i].zero || offsets[i].work_offset == 0;
+            bar.value = offsets[i].work_offset == 0 ? "no offset"
+                        : offsets[i].zero ? fmt::format("{} {}", workOffsetName(offsets[i].work_offset),
+                                                        lengthNumber(offsets[i].zero->sum().mm, desk().units()))
+                                          : "no touch";
+        } else {
+            bar.missing = !table[i].length_mm;
+            bar.value = table[i].length_mm ? lengthNumber(*table[i].length_mm, desk().units()) : "not touched";
+        }
+        said << text(fmt::format("tool {}: {}", bar.number, bar.value));
+        bars.bars.push_back(std::move(bar));
+    }
+    m_lengths->show([bars](QPainter& p, QRectF const& area,
+                           paper::Ink const& ink) { paper::paintLengths(p, area, bars, ink); },
+                    said.join(u"; "_s));
+}
+
+/// The sum of what was touched by the tool in the spindle.
+std::optional<ZChain> ZeroingStation::shownChain() const {
+    auto const& setup = desk().setup();
+    auto keep = [](Result<ZChain> const& chain) { return chain ? std::optional(*chain) : std::nullopt; };
+    bool const on_link = m_sections->current() == u"link"_s;
+    if (m_sections->current() == u"board"_s) return keep(zeroing::boardZero(desk().book(), setup, setup.assembly));
+    if (m_target == Target::Setter || (on_link && !linkChain()))
+        if (auto chain = keep(zeroing::retouchZero(desk().book(), desk().readings(), setup, setup.assembly)))
+            return chain;
+    if (!on_link && m_target == Target::Board) return keep(zeroing::boardZero(desk().book(), setup, setup.assembly));
+    if (!on_link && m_target == Target::Paper) return keep(zeroing::paperZero(desk().book(), setup, setup.assembly));
+    if (!on_link && m_target == Target::Setter) return std::nullopt;
+    auto const& zero = desk().zero();
+    if (setup.method == shop::Method::LengthTable)
+        if (auto chain = keep(zeroing::lengthTableZero(desk().book(), desk().readings(), setup))) return chain;
+    return zero ? zero->chain : std::nullopt;
+}
+
+/// The link, when the tool in the spindle made it.
+std::optional<ZChain> ZeroingStation::linkChain() const {
+    auto const link = zeroing::linkOf(desk().book(), desk().readings(), desk().setup());
+    return link && link->assembly == desk().setup().assembly ? std::optional(link->chain) : std::nullopt;
+}
+
+void ZeroingStation::showPictures() {
+    auto const section = m_sections->current();
+    bool const method = section == u"method"_s;
     auto const& zero = desk().zero();
     if (!zero) {
         (void)desk().report(Failure(zero.error()));
         return;
     }
+    auto const chain = shownChain();
+    auto const link = linkChain();
+    bool const plain = section == u"link"_s || (section == u"touch"_s && m_target == Target::Plate);
+    bool const plate = plain && chain && zero->chain && chain->terms.front().key == "contact";
+    std::optional<double> trip;
+    if (link && plate) trip = chain->sum().mm + link->sum().mm; // where it trips, lag taken out
+    bool const board = chain && chain->terms.back().key == "board"; // the work would stand on this zero
+    auto other = [&] {
+        auto content = ladderContent(*zero, *chain,
+                                     chain->terms.front().key == "setter" ? zeroing::Stand::Setter : zeroing::Stand::Bare,
+                                     desk().units());
+        if (board) content.stock_thickness_mm.reset();
+        return content;
+    };
     m_ladder->show(
-        zero->chain ? std::optional(ladderContent(*zero, desk().units())) : std::nullopt,
-        u"Touch the plate with the spindle locked out and type what the readout shows; the ladder appears here."_s);
-    m_sum->show(zero->chain);
-    judgement()->show(zero->judgements);
+        !chain  ? std::nullopt
+        : plate ? std::optional(ladderContent(*zero, desk().units(), trip))
+                : std::optional(other()),
+        section == u"board"_s || m_target == Target::Board
+            ? u"Touch the board through paper and the setter with one tool; the board's zero appears here."_s
+        : m_target == Target::Setter
+            ? u"With the link, a touch on the setter gives work zero; the ladder appears here."_s
+            : u"Touch the plate with the spindle locked out and type what the readout shows; the ladder appears here."_s);
+    m_sum->show(chain);
+    m_link_sum->show(link);
+    m_ladder->setVisible(!method);
+    m_sum->setVisible(!method);
+    m_link_sum->setVisible(!method && plain && link.has_value());
+    m_methods->setVisible(method);
+    m_lengths->setVisible(method);
+    judgement()->show(judged());
+}
+
+std::vector<Judgement> ZeroingStation::judged() const {
+    auto const section = m_sections->current();
+    auto const& book = desk().book();
+    auto const& setup = desk().setup();
+    auto said = zeroing::slipJudgements(desk().slips());
+    auto append = [&](std::vector<Judgement> const& more) { said.insert(said.end(), more.begin(), more.end()); };
+    auto const chain = shownChain();
+    bool const other = section == u"touch"_s && m_target != Target::Plate;
+    if (section == u"method"_s) {
+        if (auto const pure = zeroing::notMixed(book, setup); !pure)
+            said.push_back({Severity::Bad, "Two methods are mixed.",
+                            toFinding(pure.error()).text + " " + toFinding(pure.error()).remedy, {}});
+        for (auto const& view : zeroing::compareMethods(book, desk().readings(), setup))
+            if (view.recommended)
+                said.push_back({Severity::Note, view.name + " fits this shop.", view.why, {}});
+        if (auto const basis = zeroing::lengthBasis(book, setup); basis)
+            said.push_back({Severity::Note, "Lengths count from " + basis->words + ".",
+                            fmt::format("It touched the setter at {}.", lengthText(basis->contact_mm, desk().units())),
+                            {}});
+        said.push_back({Severity::Note, "One method per machine.",
+                        "A length called by the job after a re-touch counts twice. Choosing one here takes away what "
+                        "belongs to the others; undo brings it back.",
+                        {}});
+        return said;
+    }
+    if (other || (section == u"link"_s && chain && chain->terms.front().key == "setter")) {
+        if (chain)
+            said.push_back({Severity::Note,
+                            fmt::format("{}: {}, {}.", chain->label, lengthText(chain->sum().mm, desk().units()),
+                                        plusMinusText(chain->budget.expanded_95, desk().units())),
+                            "", zeroing::budgetLines(chain->budget, desk().units())});
+    }
+    if (section == u"link"_s || (other && m_target == Target::Setter))
+        append(zeroing::linkJudgements(book, desk().readings(), setup, desk().session().now()));
+    else if (section == u"board"_s || (other && m_target == Target::Board))
+        append(zeroing::boardJudgements(book, setup));
+    if (other && m_target == Target::Setter) append(zeroing::setterJudgements(book, setup));
+    if (other && m_target == Target::Paper)
+        said.push_back({Severity::Note, "Paper is a feel.",
+                        "Move the paper while the tool comes down in small steps; stop when it drags. Spindle locked "
+                        "out, fingers beside the tool, never under it.",
+                        {}});
+    if (section == u"touch"_s && m_target == Target::Plate && desk().zero()) {
+        // What is certainly wrong stands first, before what only looks odd.
+        auto const& plain = desk().zero()->judgements;
+        if (!plain.empty() && plain.front().severity == Severity::Bad)
+            said.insert(said.begin(), plain.begin(), plain.end());
+        else
+            append(plain);
+    }
+    return said;
 }
 
 } // namespace steady::app

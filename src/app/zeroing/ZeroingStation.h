@@ -1,18 +1,23 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// Zeroing: a contact becomes work zero; the ladder, the sum, the judgement.
+// Zeroing: a touch becomes work zero, on plate, setter, board or paper; the link; the three methods; ladder, sum and
+// judgement.
 
 #include "app/shell/Station.h"
-#include "app/widgets/Choice.h"
-#include "app/widgets/Field.h"
+#include "app/widgets/Form.h"
 #include "app/widgets/LadderView.h"
+#include "app/widgets/Picture.h"
+#include "app/widgets/Sections.h"
 #include "app/widgets/SumLine.h"
+#include "app/zeroing/Ladders.h"
 
 #include <QButtonGroup>
 #include <QPushButton>
 
 namespace steady::app {
+
+class MethodsView;
 
 class ZeroingStation : public Station {
     Q_OBJECT
@@ -21,31 +26,52 @@ public:
     explicit ZeroingStation(Desk& desk);
     safety::StationState state() const override { return desk().progress().zeroing; }
     void refresh() override;
+    void openSection(QString const& id) override { m_sections->open(id); }
 
 public Q_SLOTS:
     /// Takes a contact from the virtual machine: practice, never stored.
     void simulate();
+    /// From the newest contacts of the tool in the spindle on plate and setter.
+    void makeLink();
 
 private:
-    void buildContact();
-    void buildSetup();
+    void buildTouch(QVBoxLayout* page);
+    void buildSetup(QVBoxLayout* page);
+    void buildLink(QVBoxLayout* page);
+    void buildBoard(QVBoxLayout* page);
+    void buildMethod(QVBoxLayout* page);
+    void showTouch();
+    void showPictures();
+    void showMethod();
+    std::vector<zeroing::Judgement> judged() const;
+    std::optional<zeroing::ZChain> shownChain() const;
+    std::optional<zeroing::ZChain> linkChain() const;
+
+    shop::Target target() const { return m_target; }
+    bool byNose() const { return m_target == shop::Target::Setter && m_nose->box()->currentIndex() == 1; }
+    Id<shop::Contact> storedContact() const;
     std::optional<shop::Contact> shownContact() const;
     shop::Frame frame() const { return m_frames->checkedId() == 1 ? shop::Frame::Work : shop::Frame::Machine; }
     Result<void> acceptContact(TypedLength const& typed);
     Result<void> acceptOffset(TypedLength const& typed);
-    Result<void> commitContact(shop::Contact contact, std::string what);
+    Result<void> commitContact(shop::Contact contact, shop::Target target, std::string what);
+    Result<void> surfaced(TypedLength const& typed);
     QString sourceOf(shop::Contact const& contact) const;
 
+    shop::Target m_target = shop::Target::Plate;
+    shop::Contact m_draft; ///< how the next touch is made; not kept
     std::optional<double> m_offset_z_mm; ///< typed before the contact that it belongs to
+    Sections* m_sections;
     QButtonGroup* m_frames;
-    LengthField *m_contact, *m_offset_z, *m_stock, *m_window;
-    Choice *m_tools, *m_offsets;
-    QPushButton *m_simulate, *m_end_practice;
+    LengthField *m_contact, *m_offset_z, *m_setter_contact, *m_surfaced;
+    Choice *m_tools, *m_targets, *m_nose, *m_offsets, *m_reference_tools;
+    std::vector<std::unique_ptr<FormFields>> m_forms;
+    QPushButton *m_simulate, *m_end_practice, *m_make_link;
+    QWidget* m_feeler_box;
+    MethodsView* m_methods;
+    Picture* m_lengths;
     LadderView* m_ladder;
-    SumLine* m_sum;
+    SumLine *m_sum, *m_link_sum;
 };
-
-/// What the ladder shows of a sum.
-zeroing::LadderContent ladderContent(zeroing::PlateZeroResult const& zero, UnitSystem units);
 
 } // namespace steady::app

@@ -8,7 +8,21 @@
 namespace steady::machine {
 namespace {
 
+constexpr std::pair<int, int> own_ranges[] = {{5061, 5070}, {5161, 5166}, {5181, 5186}, {5211, 5390}, {5400, 5409}};
+
 bool controllersOwn(int number) { return (number >= 5061 && number <= 5390) || number >= 5400; }
+
+/// What the controller wrote into its own parameters since `before`, which then becomes the present.
+std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<double> const& now) {
+    std::vector<Reported> changed;
+    for (auto const& [first, last] : own_ranges)
+        for (int n = first; n <= last; ++n)
+            if (before[n] != now[n]) {
+                changed.push_back({n, now[n]});
+                before[n] = now[n];
+            }
+    return changed;
+}
 
 } // namespace
 
@@ -19,6 +33,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     controller::Controller control(executable, result.memory, machine);
     auto const start = machine.position();
     TraceStep step;
+    auto reported = trace ? world.memory.parameters : std::vector<double>();
     bool going = true;
     while (going) {
         int const before = control.line();
@@ -28,6 +43,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
             step.spindle_turns = machine.spindleTurns();
             step.plate = machine.world().plate.place;
             step.tool_length_mm = machine.world().tool.length_mm;
+            step.reported = reportedSince(reported, result.memory.parameters);
             trace->push_back(step);
         }
         result.moved = result.moved || machine.position() != start;

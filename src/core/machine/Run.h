@@ -38,6 +38,12 @@ struct RunResult {
     bool moved = false;
 };
 
+/// A parameter of the controller's own, and the value that it wrote there.
+struct Reported {
+    int number = 0;
+    double value = 0;
+};
+
 /// What a run looked like, a line at a time; for the screen.
 struct TraceStep {
     controller::Record record;
@@ -45,6 +51,7 @@ struct TraceStep {
     bool spindle_turns = false;
     PlatePlace plate = PlatePlace::OnStock;
     double tool_length_mm = 0; ///< of the tool then in the spindle
+    std::vector<Reported> reported; ///< what the line made the controller write
 };
 using Trace = std::vector<TraceStep>;
 

@@ -99,7 +99,7 @@ Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup
     auto const needed = setterRow(book, setup, must);
     if (!needed) return Failure(needed.error());
     way.rows.push_back(*needed);
-    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         if (id == must) continue;
         auto const row = setterRow(book, setup, id);
         if (!row)

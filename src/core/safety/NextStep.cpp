@@ -2,52 +2,82 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/NextStep.h"
 
+#include "core/zeroing/Link.h"
+
 #include <fmt/format.h>
 
 namespace steady::safety {
+namespace {
 
-Progress progressOf(zeroing::PlateZeroResult const& zero, std::optional<bool> run_good) {
-    Progress p;
-    auto const units = zero.units;
-    if (zero.thickness.measured())
-        p.kit = {Standing::Proved, fmt::format("plate {}", plusMinusText(zero.thickness.budget.expanded_95, units))};
-    else
-        p.kit = {Standing::Open, "plate not measured"};
-    if (!zero.chain)
-        p.zeroing = {Standing::Open, "no contact yet"};
-    else if (!zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad)
-        p.zeroing = {Standing::Failed, "outside the travel"};
-    else if (!zero.thickness.measured())
-        p.zeroing = {Standing::Suspect, "nominal thickness"};
-    else
-        p.zeroing = {Standing::Proved, fmt::format("zero {}", plusMinusText(zero.chain->budget.expanded_95, units))};
-    if (!run_good)
-        p.macros = {Standing::Open, "not run yet"};
-    else
-        p.macros = *run_good ? StationState{Standing::Proved, "run, zero right"}
-                             : StationState{Standing::Failed, "run, see why"};
+struct Teller {
+    Facts const& facts;
+    zeroing::PlateZeroResult const& zero = facts.zero;
+    UnitSystem units = zero.units;
+    bool linked = static_cast<bool>(zeroing::linkOf(facts.book, facts.readings, zero.setup));
+    bool setter = facts.book.find(zero.setup.setter) != nullptr;
+    bool by_link = setter && zero.setup.method == shop::Method::Retouch;
+    Progress p{};
 
-    if (!zero.thickness.measured()) {
-        p.next = fmt::format("Measure the plate at five places: its nominal thickness is only good to {}.",
-                             plusMinusText(zero.thickness.budget.expanded_95, units));
-        p.next_station = "kit";
-    } else if (!zero.chain) {
-        p.next = "Touch the plate and type the Z that the readout shows: work zero follows from it.";
-        p.next_station = "zeroing";
-    } else if (p.zeroing.standing == Standing::Failed) {
-        p.next = "Look at the contact again: it lies outside the travel.";
-        p.next_station = "zeroing";
-    } else if (!run_good) {
-        p.next = "Run the macro on the virtual machine before the real one does.";
-        p.next_station = "macros";
-    } else if (*run_good) {
-        p.next = "Save the macro, then try it above the work, without the plate, hand at the stop.";
-        p.next_station = "macros";
-    } else {
-        p.next = "Read the verdict: the macro did not set a right zero in the last run.";
-        p.next_station = "macros";
+    void states() {
+        auto const* machine = facts.book.find(zero.setup.machine);
+        p.machine = machine ? StationState{Standing::Proved, "travel known"} : StationState{Standing::Open, "assumed"};
+        if (zero.thickness.measured())
+            p.kit = {Standing::Proved,
+                     fmt::format("plate {}", plusMinusText(zero.thickness.budget.expanded_95, units))};
+        else
+            p.kit = {Standing::Open, "plate not measured"};
+        if (!zero.chain)
+            p.zeroing = {Standing::Open, "no contact yet"};
+        else if (!zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad)
+            p.zeroing = {Standing::Failed, "outside the travel"};
+        else if (!facts.slips.empty())
+            p.zeroing = {Standing::Suspect, "a number to check"};
+        else if (!zero.thickness.measured())
+            p.zeroing = {Standing::Suspect, "nominal thickness"};
+        else
+            p.zeroing = {Standing::Proved, fmt::format("{} {}", by_link && linked ? "linked" : "zero",
+                                                       plusMinusText(zero.chain->budget.expanded_95, units))};
+        if (!facts.run_good)
+            p.macros = {Standing::Open, "not run yet"};
+        else
+            p.macros = *facts.run_good ? StationState{Standing::Proved, "run, it is right"}
+                                       : StationState{Standing::Failed, "run, see why"};
     }
-    return p;
-}
+    void next(char const* station, std::string words, char const* section = "") {
+        p.next = std::move(words);
+        p.next_station = station;
+        p.next_section = section;
+    }
+
+    Progress told() {
+        states();
+        if (!zero.thickness.measured())
+            next("kit", fmt::format("Measure the plate at five places: its nominal thickness is only good to {}.",
+                                    plusMinusText(zero.thickness.budget.expanded_95, units)));
+        else if (!zero.chain)
+            next("zeroing", "Touch the plate and type the Z that the readout shows: work zero follows from it.");
+        else if (p.zeroing.standing == Standing::Failed)
+            next("zeroing", "Look at the contact again: it lies outside the travel.");
+        else if (!facts.slips.empty())
+            next("zeroing", "Look at one number again: " + facts.slips.front().text);
+        else if (facts.run_good && !*facts.run_good)
+            next("macros", "Read the verdict: the macro did not set it right in the last run.");
+        else if (by_link && !linked)
+            next("zeroing", "Touch the setter with the tool that touched the plate and make the link: then a tool change "
+                            "costs one touch.",
+                 "link");
+        else if (!facts.run_good)
+            next("macros", "Run the macro on the virtual machine before the real one does.");
+        else if (p.machine.standing == Standing::Open)
+            next("machine", "Type the ends of the axes: until then the macro is written for an assumed machine.");
+        else
+            next("macros", "Save the macro, then try it above the work, without the plate, hand at the stop.");
+        return p;
+    }
+};
+
+} // namespace
+
+Progress progressOf(Facts const& facts) { return Teller{facts}.told(); }
 
 } // namespace steady::safety

@@ -17,12 +17,20 @@ struct StationState {
 };
 
 struct Progress {
-    StationState kit, zeroing, macros;
+    StationState machine, kit, zeroing, macros;
     std::string next;         ///< what to do
-    std::string next_station; ///< “kit”, “zeroing”, “macros”
+    std::string next_station; ///< “machine”, “kit”, “zeroing”, “macros”
+    std::string next_section; ///< of that station; empty: the first
 };
 
-/// `run_good`: the macro as it stands has been run and set a right zero; none: not run yet.
-Progress progressOf(zeroing::PlateZeroResult const& zero, std::optional<bool> run_good);
+/// What is known at this moment.
+struct Facts {
+    shop::Book const& book;
+    shop::ReadingSource const& readings;
+    zeroing::PlateZeroResult const& zero;
+    Findings const& slips;
+    std::optional<bool> run_good; ///< the macro as it stands has been run and set a right zero; none: not run yet
+};
+Progress progressOf(Facts const& facts);
 
 } // namespace steady::safety

@@ -50,7 +50,7 @@ struct Writer {
             use.table_length_mm = length;
         }
         if (kind == Kind::OffsetPerTool) {
-            for (auto const& [id, tool] : book.all<shop::Assembly>())
+            for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
                 if (tool->own_offset > 0) use.own_offsets.push_back({tool->number, tool->own_offset});
             if (use.own_offsets.empty())
                 return fail(Code::Missing, {"work offsets"}, "The work offset of each tool", "Give each tool its own in Kit.");
@@ -95,7 +95,7 @@ struct Writer {
         auto const* setter = book.find(setup.setter);
         double const length = zero.assembly.length_mm.value_or(machine::assumed_length_mm);
         if (setter && trip) belief.setter = {*setter, trip->z_mm - length - setter->trigger_mm};
-        for (auto const& [id, tool] : book.all<shop::Assembly>()) belief.assemblies.push_back(*tool);
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) belief.assemblies.push_back(*tool);
         auto world = machine::asBelieved(belief);
         world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
         remember(world.memory);
@@ -218,7 +218,8 @@ Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t 
 }
 
 std::pair<Id<shop::ZeroSetup>, shop::ZeroSetup> setupOf(shop::Book const& book) {
-    if (auto const id = book.first<shop::ZeroSetup>()) return {id, *book.find(id)};
+    auto const chosen = book.info().in_use;
+    if (auto const id = book.find(chosen) ? chosen : book.first<shop::ZeroSetup>()) return {id, *book.find(id)};
     shop::ZeroSetup setup;
     setup.machine = book.first<shop::Machine>();
     setup.plate = book.first<shop::TouchPlate>();

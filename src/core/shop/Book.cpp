@@ -72,13 +72,23 @@ Findings Book::check() const {
         require("The zero setup", setup->link_plate);
         require("The zero setup", setup->link_setter);
     }
+    for (auto const& [id, info] : all<BookInfo>()) require("The book", info->in_use);
     for (auto const& [id, tool] : all<Assembly>()) {
+        require("Tool " + tool->name, tool->machine);
         require("Tool " + tool->name, tool->cutter);
         require("Tool " + tool->name, tool->holder);
     }
     for (auto const& [id, surfacing] : all<Surfacing>()) require("A surfacing", surfacing->board);
     for (auto const& [id, run] : all<MacroRun>()) require("A run", run->version);
     return found;
+}
+
+std::vector<std::pair<Id<Assembly>, Assembly const*>> toolsOf(Book const& book, Id<Machine> machine) {
+    std::vector<std::pair<Id<Assembly>, Assembly const*>> tools;
+    for (auto const& [id, tool] : book.all<Assembly>())
+        if (tool->released_utc_ms == 0 && (!tool->machine || !machine || tool->machine == machine))
+            tools.emplace_back(id, tool.get());
+    return tools;
 }
 
 } // namespace steady::shop

@@ -23,6 +23,10 @@ template<class T> using Itself = T;
 template<class T> using EntityMap = std::map<Id<T>, std::shared_ptr<T const>>;
 using Entity = EveryKind<std::variant, Itself>;
 
+class Book;
+/// The tools that a machine has now, not those taken apart. No machine: of all.
+std::vector<std::pair<Id<Assembly>, Assembly const*>> toolsOf(Book const& book, Id<Machine> machine);
+
 class Book {
 public:
     template<class T> using Map = EntityMap<T>;

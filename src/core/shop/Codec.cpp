@@ -11,6 +11,7 @@ namespace {
 template<class F> void fields(F& f, BookInfo& b) {
     f("name", b.name);
     f("units", b.units);
+    f("in_use", b.in_use);
 }
 template<class F> void fields(F& f, AxisTravel& a) {
     f("low_mm", a.low_mm);
@@ -104,6 +105,8 @@ template<class F> void fields(F& f, Assembly& a) {
     f("conducts", a.conducts);
     f("method", a.method);
     f("own_offset", a.own_offset);
+    f("machine", a.machine);
+    f("released_utc_ms", a.released_utc_ms);
 }
 template<class F> void fields(F& f, Study& s) { f("what", s.what); }
 template<class F> void fields(F& f, Contact& c) {

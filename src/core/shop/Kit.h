@@ -85,6 +85,8 @@ struct Holder {
 /// How an assembly's length is found.
 enum class LengthMethod { Setter, Plate, HeightGauge };
 
+struct Machine;
+
 /// A cutter in a holder as gripped on a date; gripping it again makes a new one. Geometry is that of the day.
 struct Assembly {
     int number = 1; ///< the tool number at the controller
@@ -102,6 +104,8 @@ struct Assembly {
     bool conducts = true;
     LengthMethod method = LengthMethod::Setter;
     int own_offset = 0; ///< its work offset where each tool has one; 0: none
+    Id<Machine> machine;             ///< the one it is used in; none: whichever
+    std::int64_t released_utc_ms = 0; ///< taken apart then; 0: still gripped
     bool operator==(Assembly const&) const = default;
 
     double contactRadius_mm() const {

@@ -125,6 +125,7 @@ struct MacroRun {
 struct BookInfo {
     std::string name;
     UnitSystem units = UnitSystem::Metric;
+    Id<ZeroSetup> in_use; ///< none: the first
     bool operator==(BookInfo const&) const = default;
 };
 

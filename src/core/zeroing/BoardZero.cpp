@@ -80,7 +80,7 @@ Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup cons
 
 Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup) {
     Result<BoardConstant> best = missing("A contact on the board");
-    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         auto made = boardConstant(book, setup, id);
         if (made && (!best || made->at_utc_ms > best->at_utc_ms)) best = std::move(made);
         else if (!made && !best) best = std::move(made);
@@ -148,7 +148,7 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
         said.push_back(std::move(first));
     }
     std::optional<BoardConstant> one;
-    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         auto const made = boardConstant(book, setup, id);
         if (!made) continue;
         if (one && std::abs(made->b_mm() - one->b_mm()) > agree_mm)

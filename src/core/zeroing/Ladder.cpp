@@ -11,6 +11,7 @@
 namespace steady::zeroing {
 namespace {
 
+constexpr double least_px = 160;
 constexpr double margin_px = 30;
 constexpr double column_gap_px = 10;
 constexpr double lane_px = 16;
@@ -23,6 +24,8 @@ struct Layout {
     LadderScene scene;
 
     std::string number(double mm) const { return lengthNumber(mm, content.units); }
+    /// The setter has a rung of its own, beside the plate.
+    bool beside() const { return content.setter_z_mm && content.on != Stand::Setter; }
     double zero_z() const { return content.chain.sum().mm; }
     double tip_z() const { return content.tip_z_mm.value_or(content.chain.terms.front().value_mm); }
 
@@ -35,6 +38,7 @@ struct Layout {
         if (content.tip_z_mm) rung("tip", "tip now", *content.tip_z_mm);
         rung("contact", content.chain.terms.front().label, content.chain.terms.front().value_mm);
         rung("zero", content.chain.label, zero_z(), true);
+        if (beside()) rung("trip", "on the setter", *content.setter_z_mm);
         if (content.stock_thickness_mm) rung("table", "table", zero_z() - *content.stock_thickness_mm);
         std::stable_sort(scene.rungs.begin(), scene.rungs.end(),
                          [](Rung const& a, Rung const& b) { return a.z_mm > b.z_mm; });
@@ -54,6 +58,17 @@ struct Layout {
                                     true});
             at += term.value_mm;
         }
+        if (beside())
+            scene.arrows.push_back({"drop",
+                                    content.zero_words,
+                                    lengthNumber(*content.setter_z_mm - zero_z(), content.units, Sign::Always),
+                                    zero_z(),
+                                    *content.setter_z_mm,
+                                    0,
+                                    0,
+                                    0,
+                                    {},
+                                    false});
         if (content.stock_thickness_mm)
             scene.arrows.push_back({"stock",
                                     "work thickness",
@@ -149,28 +164,36 @@ struct Layout {
     }
 
     void bodies(HeightMap const& heights) {
-        double const centre = (picture_left + picture_right) / 2, room = picture_right - picture_left;
-        double const plate_width = std::min(room * 0.45, 110.0), work_width = room * 0.8;
-        double const tool_width = std::clamp(
-            content.tool_diameter_mm / std::max(1.0, content.plate_width_mm) * plate_width, 10.0, room * 0.7);
-        auto box = [&](double width, double top, double bottom) {
+        double const middle = (picture_left + picture_right) / 2, room = picture_right - picture_left;
+        bool const setter = beside() || content.on == Stand::Setter;
+        double const work_x = setter ? middle - room * 0.18 : middle, setter_x = middle + room * 0.3;
+        double const tool_x = content.on == Stand::Setter ? setter_x : work_x;
+        double const plate_width = std::min(room * (setter ? 0.36 : 0.45), 110.0), setter_width = std::min(room * 0.26, 56.0);
+        double const tool_width =
+            std::clamp(content.tool_diameter_mm / std::max(1.0, content.plate_width_mm) * plate_width, 10.0,
+                       room * (setter ? 0.3 : 0.7));
+        auto box = [&](double centre, double width, double top, double bottom) {
             return Rect{centre - width / 2, top, width, std::max(1.0, bottom - top)};
         };
         double const zero_y = heights.y(zero_z()), floor_y = content.stock_thickness_mm
                                                                  ? heights.y(zero_z() - *content.stock_thickness_mm)
                                                                  : scene.height - margin_px / 2;
         double const tip_y = heights.y(tip_z());
-        scene.bodies.push_back({"table", Material::Table, box(room, floor_y, scene.height)});
-        scene.bodies.push_back({"work", Material::Work, box(work_width, zero_y, floor_y)});
-        if (content.plate_lies)
+        scene.bodies.push_back({"table", Material::Table, box(middle, room, floor_y, scene.height)});
+        scene.bodies.push_back({"work", Material::Work, box(work_x, room * (setter ? 0.5 : 0.8), zero_y, floor_y)});
+        if (setter)
             scene.bodies.push_back(
-                {"plate", Material::Plate, box(plate_width, heights.y(zero_z() + content.plate_thickness_mm), zero_y)});
+                {"setter", Material::Plate, box(setter_x, setter_width, heights.y(content.setter_z_mm.value_or(tip_z())),
+                                                std::max(floor_y, zero_y))});
+        if (content.plate_lies && content.on == Stand::Plate)
+            scene.bodies.push_back({"plate", Material::Plate,
+                                    box(work_x, plate_width, heights.y(zero_z() + content.plate_thickness_mm), zero_y)});
         double const nose_y =
             std::max(spindle_px, std::min(tip_y - spindle_px,
                                           content.tool_length_mm ? heights.y(tip_z() + *content.tool_length_mm) : 0.0));
-        scene.bodies.push_back({"tool", Material::Tool, box(tool_width, std::min(nose_y, tip_y), tip_y)});
+        scene.bodies.push_back({"tool", Material::Tool, box(tool_x, tool_width, std::min(nose_y, tip_y), tip_y)});
         scene.bodies.push_back(
-            {"spindle", Material::Spindle, box(std::max(tool_width + 16, 44.0), 0, std::min(nose_y, tip_y))});
+            {"spindle", Material::Spindle, box(tool_x, std::max(tool_width + 16, 44.0), 0, std::min(nose_y, tip_y))});
     }
 
     LadderScene finish() {
@@ -222,8 +245,8 @@ bool Rect::overlaps(Rect const& other) const {
 
 LadderScene layoutLadder(LadderContent const& content, double width, double height, TextMeasure const& measure) {
     Layout layout{content, measure, {}};
-    layout.scene.width = width;
-    layout.scene.height = height;
+    layout.scene.width = std::max(width, least_px); // a widget that is not shown yet has no size
+    layout.scene.height = std::max(height, least_px);
     return layout.finish();
 }
 

@@ -10,6 +10,9 @@
 
 namespace steady::zeroing {
 
+/// What the tip stands on, or is on its way to.
+enum class Stand { Plate, Setter, Bare };
+
 /// What is to be shown. Heights as machine Z of one tool, mm.
 struct LadderContent {
     ZChain chain;
@@ -21,6 +24,9 @@ struct LadderContent {
     double plate_thickness_mm = 10; ///< drawn; in a run this is the true one
     std::optional<double> tip_z_mm; ///< where the tip is now; none: on the plate
     bool plate_lies = true;         ///< on the work; otherwise it is not drawn
+    Stand on = Stand::Plate;
+    std::optional<double> setter_z_mm; ///< where the same tool trips the setter; a rung of its own unless it stands there
+    std::string zero_words = "link D"; ///< what the height of the setter above the zero is called
     UnitSystem units = UnitSystem::Metric;
 };
 

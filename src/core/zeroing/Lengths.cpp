@@ -93,7 +93,7 @@ std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup cons
     Bench const bench(book, setup);
     auto const basis = lengthBasis(book, setup);
     std::vector<ToolLength> table;
-    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         ToolLength row{id, tool->number, tool->name, {}, 0, {}, 0};
         auto const contact = lastContact(book, setup, id, Target::Setter);
         if (auto const touched = bench.touched(contact); basis && touched) {
@@ -137,7 +137,7 @@ Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const
 std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
                                          shop::ZeroSetup const& setup) {
     std::vector<OffsetOfTool> all;
-    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         OffsetOfTool row{id, tool->number, tool->own_offset, {}};
         auto own = setup;
         own.assembly = id;

@@ -17,7 +17,7 @@ void append(std::vector<uncertainty::Contribution>& to, std::vector<uncertainty:
 }
 
 /// Why the two contacts do not make a link for this setup; none: they do.
-std::optional<std::string> reasonAgainst(shop::ZeroSetup const& setup, shop::Machine const& machine,
+std::optional<std::string> reasonAgainst(shop::Book const& book, shop::ZeroSetup const& setup, shop::Machine const& machine,
                                          shop::Contact const& plate, shop::Contact const& setter) {
     if (plate.assembly != setter.assembly) return "plate and setter were touched by different tools";
     if (plate.home_epoch != setter.home_epoch || plate.home_epoch != machine.home_epoch)
@@ -26,7 +26,13 @@ std::optional<std::string> reasonAgainst(shop::ZeroSetup const& setup, shop::Mac
     if (setup.link_offset != setup.work_offset)
         return fmt::format("it belongs to {}, not to {}", workOffsetName(setup.link_offset),
                            workOffsetName(setup.work_offset));
-    if (setup.contact != setup.link_plate) return "the plate was touched alone since, so work zero is another";
+    for (auto const& [id, other] : book.all<shop::Contact>()) {
+        auto const* tool = book.find(other->assembly);
+        bool const here = !tool || !tool->machine || tool->machine == setup.machine;
+        if (here && other->target == shop::Target::Plate && other->source != shop::Source::Simulated &&
+            other->work_offset == setup.link_offset && other->at_utc_ms > plate.at_utc_ms)
+            return "the plate was touched again since, so work zero is another";
+    }
     return std::nullopt;
 }
 
@@ -50,7 +56,7 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     linked.assembly = on_plate->assembly;
     auto const zero = plateZero(book, readings, linked);
     if (!zero) return Failure(zero.error());
-    if (auto reason = reasonAgainst(setup, zero->machine, *on_plate, *on_setter)) return stale(*reason);
+    if (auto reason = reasonAgainst(book, setup, zero->machine, *on_plate, *on_setter)) return stale(*reason);
     auto const touched = touchedAt(zero->machine, *on_setter, feedsFor(zero->machine, *setter).slow_mm_min);
     if (!touched) return Failure(touched.error());
 
@@ -59,7 +65,7 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     link.assembly = on_setter->assembly;
     link.at_utc_ms = std::min(on_plate->at_utc_ms, on_setter->at_utc_ms);
     auto& chain = link.chain;
-    chain.label = fmt::format("link D, setter above work zero, {}", workOffsetName(link.work_offset));
+    chain.label = fmt::format("link D for {}", workOffsetName(link.work_offset));
     chain.tool = zero->chain->tool;
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter->at_utc_ms});
     if (touched->prediction.lag_mm > 0)

@@ -24,9 +24,9 @@ struct Shop {
     bool has_setter;
 
     Shop(shop::Book const& b, shop::ReadingSource const& r, shop::ZeroSetup const& s)
-        : book(b), readings(r), setup(s), tools(b.all<shop::Assembly>().size()), has_setter(b.find(s.setter)) {
+        : book(b), readings(r), setup(s), tools(shop::toolsOf(b, s.machine).size()), has_setter(b.find(s.setter)) {
         auto const* setter = book.find(setup.setter);
-        for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
             in_holders += tool->holder.value != 0;
             on_setter += setter && reachesDisc(*tool, *setter);
         }
@@ -94,7 +94,7 @@ MethodView offsetPerTool(Shop const& shop) {
     view.every_change = "calling the right work offset, from memory";
     view.every_job = "the plate once with each tool";
     std::size_t assigned = 0;
-    for (auto const& [id, tool] : shop.book.all<shop::Assembly>()) assigned += tool->own_offset > 0;
+    for (auto const& [id, tool] : shop::toolsOf(shop.book, shop.setup.machine)) assigned += tool->own_offset > 0;
     if (assigned < shop.tools) view.missing = fmt::format("a work offset for {} of {} tools", shop.tools - assigned, shop.tools);
     view.why = shop.tools <= few_tools ? "Few tools, no variables, nothing to measure twice."
                                        : fmt::format("{} tools are more than people keep apart; the wrong pair is easily "
@@ -127,7 +127,7 @@ std::vector<MethodView> compareMethods(shop::Book const& book, shop::ReadingSour
 }
 
 Result<void> notMixed(shop::Book const& book, shop::ZeroSetup const& setup) {
-    for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         if (setup.method != Method::OffsetPerTool && tool->own_offset > 0)
             return fail(Code::MethodMixed, {"method"},
                         fmt::format("{}, the offset of tool {},", workOffsetName(tool->own_offset), tool->number),

@@ -5,7 +5,9 @@
 #include "core/zeroing/PlateZero.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
+#include <limits>
 
 namespace steady::zeroing {
 namespace {
@@ -61,20 +63,29 @@ Id<shop::Contact> lastNoseContact(shop::Book const& book, shop::ZeroSetup const&
 Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
-    auto const id = newest(book, setup, [&](shop::Contact const& c) {
+    // The contact that tells it best: the bare nose, or the tool whose length is known best; the newest of equals.
+    double least = std::numeric_limits<double>::infinity();
+    auto errorOf = [&](shop::Contact const& c) {
         auto const* tool = book.find(c.assembly);
-        return onSetter(c, setup) && (c.bare_nose || (tool && tool->length_mm));
-    });
+        return c.bare_nose ? 0.0 : tool && tool->length_mm ? tool->length_error_mm : least + 1;
+    };
+    auto const fits = [&](shop::Contact const& c) { return onSetter(c, setup) && errorOf(c) <= least; };
+    auto const* machine_found = book.find(setup.machine);
+    for (auto const& [id, contact] : book.all<shop::Contact>())
+        if (contact->source == shop::Source::Measured && onSetter(*contact, setup) &&
+            contact->home_epoch == (machine_found ? machine_found->home_epoch : 1))
+            least = std::min(least, errorOf(*contact));
+    auto const id = newest(book, setup, fits);
     auto const* contact = book.find(id);
-    if (!contact) return fail(Code::SetterHeightUnknown, {setter->name});
+    if (!contact || !std::isfinite(least)) return fail(Code::SetterHeightUnknown, {setter->name});
     auto const machine = machineOf(book, setup);
     auto const touched = touchedAt(machine, *contact, feedsFor(machine, *setter).slow_mm_min);
     if (!touched) return Failure(touched.error());
-    auto const* tool = contact->bare_nose ? nullptr : book.find(contact->assembly);
     SetterHeight height;
     height.contact = id;
     height.nose_z_mm = touched->tripped().mm;
-    if (tool) {
+    if (!contact->bare_nose) {
+        auto const* tool = book.find(contact->assembly);
         height.nose_z_mm -= *tool->length_mm;
         height.error_mm = tool->length_error_mm;
         height.assembly = contact->assembly;

@@ -16,7 +16,7 @@ struct SetterHeight {
     Id<shop::Assembly> assembly; ///< none: the bare nose
 };
 
-/// From the newest measured contact on the setup's setter, in the machine's present home epoch, by the bare nose or by
+/// From the best measured contact on the setup's setter, in the machine's present home epoch, by the bare nose or by
 /// a tool of known length. Error: NoSetter, SetterHeightUnknown.
 Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const& setup);
 

@@ -147,7 +147,7 @@ struct Search {
     void tools() {
         auto const height = setterHeight(book, setup);
         auto const* setter = book.find(setup.setter);
-        for (auto const& [id, tool] : book.all<shop::Assembly>()) {
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
             auto const place = fmt::format("tool {}", tool->number);
             if (auto const named = diameterIn(tool->name))
                 check(place + ", diameter", tool->diameter_mm, {}, *named, limits.diameter_share * *named, "its name");
@@ -192,6 +192,8 @@ struct Search {
             auto const at = machineZ(*contact);
             if (!at || z.contains(at->mm)) continue;
             auto const* tool = book.find(contact->assembly);
+            bool const elsewhere = tool ? tool->machine && tool->machine != setup.machine : contact->setter != setup.setter;
+            if (elsewhere) continue;
             auto const place = fmt::format("contact of {}", tool ? fmt::format("tool {}", tool->number) : "the nose");
             say(place,
                 fmt::format("{}: {} is outside the travel of Z, {} to {}.", place, len(at->mm), lengthNumber(z.low_mm, units),

@@ -1,0 +1,39 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Machine: travel, homing, input and spindle, the controller's behaviour; the envelope as a picture.
+
+#include "app/shell/Station.h"
+#include "app/widgets/Form.h"
+#include "app/widgets/Picture.h"
+#include "app/widgets/Sections.h"
+
+namespace steady::app {
+
+class MachineStation : public Station {
+    Q_OBJECT
+
+public:
+    explicit MachineStation(Desk& desk);
+    safety::StationState state() const override { return desk().progress().machine; }
+    void refresh() override;
+    void openSection(QString const& id) override { m_sections->open(id); }
+
+private:
+    using MachineForm = Form<shop::Machine>;
+    MachineForm& form(QVBoxLayout* into);
+    void buildTravel(QVBoxLayout* page);
+    void buildHoming(QVBoxLayout* page);
+    void buildInput(QVBoxLayout* page);
+    void buildController(QVBoxLayout* page);
+    void anotherMachine();
+    void homeChanged();
+
+    Sections* m_sections;
+    Choice* m_machines;
+    QPushButton* m_home_changed;
+    std::vector<std::unique_ptr<MachineForm>> m_forms;
+    Picture* m_picture;
+};
+
+} // namespace steady::app

@@ -1,0 +1,154 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Fields bound to one entity: what each shows, what it accepts, and how it goes back into the book. Nothing is kept
+// here; every refresh reads the entity anew.
+
+#include "app/shell/Desk.h"
+#include "app/widgets/Choice.h"
+#include "app/widgets/Field.h"
+
+#include <QVBoxLayout>
+
+namespace steady::app {
+
+struct Range {
+    double low, high; ///< in mm, mm/min, or the unit shown for plain numbers
+};
+inline constexpr Range any_length{-10'000, 10'000}, any_size{0, 2000};
+
+/// What does not depend on the entity's type.
+class FormFields {
+public:
+    FormFields(Desk& desk, QVBoxLayout* into) : m_desk(desk), m_into(into) {}
+    virtual ~FormFields() = default;
+    void heading(char const* words);
+    void note(char const* words);
+    void refresh();
+
+protected:
+    using Number = std::optional<double>;
+    using GetNumber = std::function<Number()>;
+    using PutNumber = std::function<Result<void>(Number)>;
+    struct Field_ {
+        char const* name;
+        char const* caption;
+        char const* hint;
+        Range range;
+        bool optional = false;
+    };
+    void addLength(Field_ const& field, GetNumber get, PutNumber put);
+    void addFeed(Field_ const& field, GetNumber get, PutNumber put);
+    void addNumber(Field_ const& field, char const* unit, bool whole, GetNumber get, PutNumber put);
+    void addText(char const* name, char const* caption, std::function<std::string()> get,
+                 std::function<Result<void>(std::string)> put);
+    void addChoice(char const* name, char const* caption, std::initializer_list<char const*> items,
+                   std::function<int()> get, std::function<Result<void>(int)> put);
+    /// Shown below a field whose entity is not in the book yet.
+    virtual bool known() const = 0;
+
+    Desk& m_desk;
+
+private:
+    QString hintOf(char const* hint) const;
+    void put(QWidget* widget, std::function<void()> show);
+
+    QVBoxLayout* m_into;
+    std::vector<std::function<void()>> m_shown;
+};
+
+template<class V> inline constexpr bool is_optional = false;
+template<class V> inline constexpr bool is_optional<std::optional<V>> = true;
+
+template<class T> class Form : public FormFields {
+public:
+    using Get = std::function<T()>;
+    using Put = std::function<Result<void>(T, std::string what)>;
+    Form(Desk& desk, QVBoxLayout* into, Get get, Put put, std::function<bool()> known)
+        : FormFields(desk, into), m_get(std::move(get)), m_put(std::move(put)), m_known(std::move(known)) {}
+
+    // `at` gives the place of the value in the entity: a reference to it.
+    template<class At>
+    void length(char const* name, char const* caption, Range range, At at, char const* hint = "") {
+        addLength({name, caption, hint, range, optionalAt(at)}, getNumber(at, 1), putNumber(at, caption, 1));
+    }
+    template<class At> void feed(char const* name, char const* caption, Range range, At at, char const* hint = "") {
+        addFeed({name, caption, hint, range, optionalAt(at)}, getNumber(at, 1), putNumber(at, caption, 1));
+    }
+    /// `shown` = `factor` × stored.
+    template<class At>
+    void number(char const* name, char const* caption, char const* unit, double factor, Range range, At at,
+                char const* hint = "") {
+        addNumber({name, caption, hint, range, optionalAt(at)}, unit, wholeAt(at), getNumber(at, factor),
+                  putNumber(at, caption, factor));
+    }
+    template<class At> void text(char const* name, char const* caption, At at) {
+        addText(
+            name, caption,
+            [this, at] {
+                T value = m_get();
+                return std::string(at(value));
+            },
+            [this, at, caption](std::string typed) {
+                T value = m_get();
+                at(value) = std::move(typed);
+                return m_put(std::move(value), caption);
+            });
+    }
+    /// Items in the order of the enumeration.
+    template<class At>
+    void choice(char const* name, char const* caption, std::initializer_list<char const*> items, At at) {
+        addChoice(
+            name, caption, items,
+            [this, at] {
+                T value = m_get();
+                return static_cast<int>(at(value));
+            },
+            [this, at, caption](int index) {
+                T value = m_get();
+                auto& place = at(value);
+                place = static_cast<std::remove_reference_t<decltype(place)>>(index);
+                return m_put(std::move(value), caption);
+            });
+    }
+
+protected:
+    bool known() const override { return m_known(); }
+
+private:
+    template<class At> using Value = std::remove_reference_t<std::invoke_result_t<At, T&>>;
+    template<class At> static constexpr bool optionalAt(At const&) { return is_optional<Value<At>>; }
+    template<class At> static constexpr bool wholeAt(At const&) {
+        return std::is_integral_v<Value<At>> || std::is_same_v<Value<At>, std::optional<int>>;
+    }
+    template<class At> GetNumber getNumber(At at, double factor) {
+        return [this, at, factor]() -> Number {
+            T value = m_get();
+            if constexpr (is_optional<Value<At>>) {
+                auto const& place = at(value);
+                return place ? Number(static_cast<double>(*place) * factor) : std::nullopt;
+            } else {
+                return static_cast<double>(at(value)) * factor;
+            }
+        };
+    }
+    template<class At> PutNumber putNumber(At at, char const* caption, double factor) {
+        return [this, at, caption, factor](Number number) {
+            T value = m_get();
+            auto& place = at(value);
+            if constexpr (is_optional<Value<At>>) {
+                place.reset();
+                if (number) place = static_cast<typename Value<At>::value_type>(*number / factor);
+            } else {
+                place = static_cast<Value<At>>(*number / factor);
+            }
+            return m_put(std::move(value), caption);
+        };
+    }
+
+    Get m_get;
+    Put m_put;
+    std::function<bool()> m_known;
+};
+
+} // namespace steady::app

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/Session.h"
 
+#include <fmt/format.h>
+
 namespace steady::store {
 namespace {
 
@@ -92,6 +94,9 @@ Result<void> Session::redo() {
 }
 
 Result<void> Session::restore(std::int64_t seq) {
+    if (seq < 1 || seq > m_file->lastSeq())
+        return fail(Code::OutOfRange, {"history"}, fmt::format("Change {}", seq),
+                    fmt::format("the changes 1 to {}", m_file->lastSeq()));
     auto change = m_file->backTo(seq);
     if (!change) return Failure(change.error());
     change->what = "Restore the book as after change " + std::to_string(seq);

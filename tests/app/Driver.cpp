@@ -47,7 +47,8 @@ void Driver::click(char const* name) {
     uncover(widget);
     for (auto* up = widget->parentWidget(); up; up = up->parentWidget())
         if (auto* area = qobject_cast<QScrollArea*>(up)) area->ensureWidgetVisible(widget);
-    if (!widget->isVisible()) qFatal("%s is not visible", name);
+    // A new screen shows with the next events.
+    if (!QTest::qWaitFor([&] { return widget->isVisible(); }, 1000)) qFatal("%s is not visible", name);
     QTest::mouseClick(widget, Qt::LeftButton);
 }
 

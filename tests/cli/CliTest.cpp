@@ -162,7 +162,7 @@ private Q_SLOTS:
     void helpAndVersion() {
         auto const help = steadyPin({"--help"});
         QCOMPARE(help.code, 0);
-        for (auto const* word : {"write", "world", "run", "lint", "check", "Exit codes"})
+        for (auto const* word : {"write", "world", "run", "lint", "check", "export", "import", "Exit codes"})
             QVERIFY(help.out.find(word) != std::string::npos);
         QVERIFY(steadyPin({"--version"}).out.find(STEADY_VERSION) != std::string::npos);
     }

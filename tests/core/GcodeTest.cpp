@@ -76,7 +76,8 @@ private Q_SLOTS:
     }
     void expressionErrors() {
         QFETCH(QString, why);
-        auto const got = evaluateText(QTest::currentDataTag(), std::vector<double>(gcode::parameter_count, 0.0));
+        // The published language ends at #5399; the numbers after that are the controller's own, as some have them (N).
+        auto const got = evaluateText(QTest::currentDataTag(), std::vector<double>(5400, 0.0));
         QVERIFY2(!got.value, qPrintable(why));
     }
 

@@ -150,6 +150,38 @@ private Q_SLOTS:
         QCOMPARE(session->file().history()[0].undoes, std::int64_t(3));
         QVERIFY(session->book().nextId() > 2);
     }
+    void restoringGoesBackToAnyChange() {
+        auto session = make(fresh());
+        std::vector<std::string> states;
+        auto state = [&] { // entities and which readings count
+            std::string all;
+            for (auto const& [id, study] : session->book().all<Study>()) all += study->what + ";";
+            for (auto const& [id, tool] : session->book().all<Assembly>()) all += tool->name + ";";
+            for (auto const& reading : session->readings().readings({1}))
+                if (!reading.withdrawn) all += reading.as_typed + ";";
+            return all;
+        };
+        for (int i = 0; i < 6; ++i) {
+            auto change = named("change " + std::to_string(i));
+            change.put(Id<Study>{1}, Study{"study " + std::to_string(i)});
+            if (i % 2) change.put(Id<Assembly>{10 + i}, Assembly{i, "tool " + std::to_string(i)});
+            if (i == 4) change.puts.push_back({11, std::nullopt}); // a tool is retired
+            if (i != 3) change.readings.push_back({{1}, {0, 5.0 + i, std::to_string(i)}});
+            if (i == 3) change.marks.push_back({{1}, 1, "slipped"});
+            QVERIFY(session->commit(change));
+            states.push_back(state());
+        }
+        for (int const to : {2, 5, 0, 3, 4, 1}) {
+            QVERIFY(session->restore(to + 1));
+            QCOMPARE(state(), states[static_cast<std::size_t>(to)]);
+        }
+        QVERIFY(session->undo()); // a restore is a change like any other
+        QCOMPARE(state(), states[4]);
+        QVERIFY(session->redo());
+        QCOMPARE(state(), states[1]);
+        QVERIFY(!session->restore(99));
+        QCOMPARE(session->file().lastSeq(), std::int64_t(6 + 6 + 2));
+    }
     void aNewChangeEndsRedo() {
         auto session = make(fresh());
         for (auto const* what : {"one", "two"}) {

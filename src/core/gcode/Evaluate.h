@@ -13,7 +13,7 @@ inline constexpr int parameter_count = 5410; ///< parameters 1 to 5409; index 0 
 
 /// What an expression may read.
 struct Values {
-    std::span<double const> numbered; ///< parameter_count entries
+    std::span<double const> numbered; ///< by number; as many as the controller has
     std::span<double const> named;    ///< by slot; may be empty where a program has no names
     std::span<char const> named_set;  ///< whether the slot has a value
     Values(std::span<double const> of_numbers, std::span<double const> of_names = {}, std::span<char const> set = {})

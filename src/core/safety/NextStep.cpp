@@ -26,9 +26,9 @@ struct Teller {
                      fmt::format("plate {}", plusMinusText(zero.thickness.budget.expanded_95, units))};
         else
             p.kit = {Standing::Open, "plate not measured"};
-        if (!zero.chain)
+        if (!zero.chain && facts.slips.empty())
             p.zeroing = {Standing::Open, "no contact yet"};
-        else if (!zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad)
+        else if (zero.chain && !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad)
             p.zeroing = {Standing::Failed, "outside the travel"};
         else if (!facts.slips.empty())
             p.zeroing = {Standing::Suspect, "a number to check"};
@@ -51,15 +51,15 @@ struct Teller {
 
     Progress told() {
         states();
-        if (!zero.thickness.measured())
+        if (!facts.slips.empty() && p.zeroing.standing != Standing::Failed)
+            next("zeroing", "Look at one number again: " + facts.slips.front().text);
+        else if (!zero.thickness.measured())
             next("kit", fmt::format("Measure the plate at five places: its nominal thickness is only good to {}.",
                                     plusMinusText(zero.thickness.budget.expanded_95, units)));
         else if (!zero.chain)
             next("zeroing", "Touch the plate and type the Z that the readout shows: work zero follows from it.");
         else if (p.zeroing.standing == Standing::Failed)
             next("zeroing", "Look at the contact again: it lies outside the travel.");
-        else if (!facts.slips.empty())
-            next("zeroing", "Look at one number again: " + facts.slips.front().text);
         else if (facts.run_good && !*facts.run_good)
             next("macros", "Read the verdict: the macro did not set it right in the last run.");
         else if (by_link && !linked)

@@ -81,10 +81,22 @@ struct Writer {
         return assumedZero_mm(zero.machine);
     }
 
+    /// The tool with its length as the book knows it best: from the setter where another touch tells its height better
+    /// than the rule tells the tool.
+    shop::Assembly asKnown(Id<shop::Assembly> id, shop::Assembly tool) const {
+        auto const height = zeroing::setterHeight(book, setup);
+        auto const trip = zeroing::expectedTrip(book, setup, id);
+        bool const touched = book.find(zeroing::lastContact(book, setup, id, shop::Target::Setter)) != nullptr;
+        if (height && trip && touched && height->assembly != id && height->error_mm < tool.length_error_mm)
+            tool.length_mm = trip->z_mm - height->nose_z_mm;
+        return tool;
+    }
+
     machine::World world() const {
+        auto const assembly = asKnown(setup.assembly, zero.assembly);
         machine::Belief belief{zero.machine,
                                zero.plate,
-                               zero.assembly,
+                               assembly,
                                zero.thickness.mm,
                                setup.stock_thickness_mm.value_or(assumed_stock_mm),
                                believedZero_mm(),
@@ -93,9 +105,9 @@ struct Writer {
                                {}};
         auto const trip = zeroing::expectedTrip(book, setup, setup.assembly);
         auto const* setter = book.find(setup.setter);
-        double const length = zero.assembly.length_mm.value_or(machine::assumed_length_mm);
+        double const length = assembly.length_mm.value_or(machine::assumed_length_mm);
         if (setter && trip) belief.setter = {*setter, trip->z_mm - length - setter->trigger_mm};
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) belief.assemblies.push_back(*tool);
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) belief.assemblies.push_back(asKnown(id, *tool));
         auto world = machine::asBelieved(belief);
         world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
         remember(world.memory);

@@ -132,9 +132,9 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
         auto const* by = book.find(height->assembly);
         said.push_back({Severity::Note,
                         fmt::format("The nose would trip it at {}.", lengthText(height->nose_z_mm, units)),
-                        fmt::format("From {}, known to ±{}. A tool trips it higher by its length.",
-                                    by ? fmt::format("tool {}", by->number) : std::string("the bare nose"),
-                                    lengthText(height->error_mm, units)),
+                        (by ? fmt::format("From tool {}, known to {}.", by->number, plusMinusText(height->error_mm, units))
+                            : std::string("The bare nose told it.")) +
+                            " A tool trips it higher by its length.",
                         {}});
     } else {
         said.push_back({Severity::Attention, "Where it trips is not known yet.",

@@ -21,6 +21,8 @@ struct Thresholds {
     double nominal_mm = 0.3;   ///< a plate from its nominal size
     double own_past_mm = 0.2;  ///< the same grip on the same setter
     double length_mm = 0.5;    ///< beyond how well the length is said to be known
+    double inch_size_mm = 0.1;   ///< a plate from its nominal size, where that is an inch size
+    double longest_share = 4;    ///< a tool is not so many times as long or short as the others
     double diameter_share = 0.2; ///< a diameter from the one its name tells
     double ratio_share = 0.02; ///< how near to 10, 25.4, 100, 1000 a ratio must be
 };
@@ -28,6 +30,12 @@ constexpr Thresholds limits;
 
 bool nearRatio(double value, double expected, double ratio) {
     return std::abs(value / expected / ratio - 1) < limits.ratio_share;
+}
+
+/// A quarter, half or whole inch, whose metric neighbour is easily meant.
+bool isInchSize(double mm) {
+    double const quarters = std::round(mm / (mm_per_inch / 4));
+    return quarters > 0 && std::abs(mm - quarters * mm_per_inch / 4) < 0.05;
 }
 
 /// The typed text with its digits changed by `edit`, as mm; none when nothing sensible comes out.
@@ -94,14 +102,16 @@ struct Search {
 
     void check(std::string const& place, double value, std::string const& typed, double expected, double tolerance,
                std::string const& beside) {
-        auto const slip = explainSlip(value, typed, expected, tolerance, units);
-        if (!slip) return;
-        auto remedy = std::string(wordsOf(slip->kind));
-        remedy += slip->kind == SlipKind::Implausible ? " Look again, and measure again."
-                                                      : fmt::format(" Is {} meant?", len(slip->meant_mm));
-        found.push_back({Severity::Attention,
-                         fmt::format("{}: {} does not fit {}, {}.", place, len(value), beside, len(expected)), remedy,
-                         {place}});
+        if (auto const slip = explainSlip(value, typed, expected, tolerance, units))
+            found.push_back(finding(place, value, *slip, expected, beside));
+    }
+    Finding finding(std::string const& place, double value, Slip const& slip, double expected,
+                    std::string const& beside) const {
+        auto remedy = std::string(wordsOf(slip.kind));
+        remedy += slip.kind == SlipKind::Implausible ? " Look again, and measure again."
+                                                     : fmt::format(" Is {} meant?", len(slip.meant_mm));
+        return {Severity::Attention, fmt::format("{}: {} does not fit {}, {}.", place, len(value), beside, len(expected)),
+                remedy, {place}};
     }
     void say(std::string const& place, std::string text, std::string remedy) {
         found.push_back({Severity::Attention, std::move(text), std::move(remedy), {place}});
@@ -125,7 +135,7 @@ struct Search {
             bool const single = sorted.size() < 3;
             check(plate->name + (single ? ", reading" : ", nominal thickness"), single ? middle : plate->nominal_mm,
                   single ? values.front().as_typed : std::string(), single ? plate->nominal_mm : middle,
-                  limits.nominal_mm, single ? "the nominal thickness" : "what was measured");
+                  isInchSize(plate->nominal_mm) && !single ? limits.inch_size_mm : limits.nominal_mm, single ? "the nominal thickness" : "what was measured");
         }
     }
 
@@ -145,19 +155,14 @@ struct Search {
     }
 
     void tools() {
-        auto const height = setterHeight(book, setup);
         auto const* setter = book.find(setup.setter);
+        onSetter();
+        besideOthers();
         for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
             auto const place = fmt::format("tool {}", tool->number);
             if (auto const named = diameterIn(tool->name))
                 check(place + ", diameter", tool->diameter_mm, {}, *named, limits.diameter_share * *named, "its name");
             auto const* last = book.find(lastContact(book, setup, id, Target::Setter));
-            if (last && tool->length_mm && height && height->assembly != id) {
-                if (auto const z = machineZ(*last))
-                    check(place + ", setter contact", z->mm, last->frame == shop::Frame::Machine ? last->as_typed : "",
-                          height->nose_z_mm + *tool->length_mm,
-                          tool->length_error_mm + height->error_mm + limits.length_mm, "its length and the setter's height");
-            }
             if (last) ownPast(place, id, *last);
             if (tool->stick_out_mm && tool->length_mm && *tool->stick_out_mm > *tool->length_mm)
                 say(place, fmt::format("Tool {} sticks out {} but is only {} long.", tool->number, len(*tool->stick_out_mm),
@@ -166,6 +171,64 @@ struct Search {
             if (setter && tool->method == shop::LengthMethod::Setter && !reachesDisc(*tool, *setter))
                 say(place, fmt::format("Tool {} is too wide for the setter's disc, {}.", tool->number, len(setter->disc_mm)),
                     "Measure it on the plate; choose so in Kit.");
+        }
+    }
+
+    /// Each tool's contact against its length and the setter's height, as the bare nose or the other tools tell it.
+    void onSetter() {
+        struct Touched {
+            std::string place, typed;
+            double z_mm, length_mm, error_mm;
+        };
+        std::vector<Touched> all;
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+            auto const* last = book.find(lastContact(book, setup, id, Target::Setter));
+            auto const z = last ? machineZ(*last) : Result<MachineZ>(fail(Code::Missing, {}));
+            if (z && tool->length_mm)
+                all.push_back({fmt::format("tool {}, setter contact", tool->number),
+                               last->frame == shop::Frame::Machine ? last->as_typed : "", z->mm, *tool->length_mm,
+                               tool->length_error_mm});
+        }
+        auto const* nose = book.find(lastNoseContact(book, setup));
+        auto const nose_z = nose ? machineZ(*nose) : Result<MachineZ>(fail(Code::Missing, {}));
+        Findings explained, unexplained;
+        for (auto const& one : all) {
+            std::vector<std::pair<double, double>> heights; // of the nose, as each other tool tells it, with its ±
+            if (nose_z) heights.emplace_back(nose_z->mm, 0);
+            for (auto const& other : all)
+                if (!nose_z && &other != &one) heights.emplace_back(other.z_mm - other.length_mm, other.error_mm);
+            if (heights.empty()) continue;
+            std::sort(heights.begin(), heights.end());
+            auto const [height, error] = heights[heights.size() / 2];
+            double const tolerance = one.error_mm + error + limits.length_mm;
+            auto const slip = explainSlip(one.z_mm, one.typed, height + one.length_mm, tolerance, units);
+            if (!slip) continue;
+            auto& into = slip->kind == SlipKind::Implausible ? unexplained : explained;
+            into.push_back(finding(one.place, one.z_mm, *slip, height + one.length_mm,
+                                   "its length and the setter's height"));
+        }
+        // Of two that contradict each other, the one that a slip explains is the wrong one.
+        for (auto const& each : explained.empty() ? unexplained : explained) found.push_back(each);
+    }
+
+    /// A length that is many times as long or short as the others of the shop.
+    void besideOthers() {
+        auto const tools = shop::toolsOf(book, setup.machine);
+        for (auto const& [id, tool] : tools) {
+            std::vector<double> others;
+            for (auto const& [other_id, other] : tools)
+                if (other_id != id && other->length_mm) others.push_back(*other->length_mm);
+            if (!tool->length_mm || others.size() < 2) continue;
+            std::sort(others.begin(), others.end());
+            double const usual = others[others.size() / 2], length = *tool->length_mm;
+            if (length < limits.longest_share * usual && length * limits.longest_share > usual) continue;
+            auto fits = [&](double mm) { return mm < 2 * usual && 2 * mm > usual; };
+            auto const slip = fits(length * mm_per_inch) ? Slip{SlipKind::InchForMm, length * mm_per_inch}
+                              : fits(length / mm_per_inch) ? Slip{SlipKind::InchForMm, length / mm_per_inch}
+                              : fits(length / 10)          ? Slip{SlipKind::Decimals, length / 10}
+                              : fits(length * 10)          ? Slip{SlipKind::Decimals, length * 10}
+                                                           : Slip{SlipKind::Implausible, usual};
+            found.push_back(finding(fmt::format("tool {}, length", tool->number), length, slip, usual, "the other tools"));
         }
     }
 
@@ -244,10 +307,7 @@ std::optional<Slip> explainSlip(double value, std::string const& typed, double e
             if (nearRatio(value, expected, 1 / ten)) return Slip{SlipKind::Decimals, value * ten};
         }
     }
-    // A quarter, half or whole inch where the round metric size beside it is expected.
-    double const quarters = std::round(value / (mm_per_inch / 4));
-    bool const inch_size = quarters > 0 && std::abs(value - quarters * mm_per_inch / 4) < 0.05;
-    if (inch_size && std::abs(value - expected) < 0.6) return Slip{SlipKind::InchNominal, expected};
+    if (isInchSize(value) && std::abs(value - expected) < 0.6) return Slip{SlipKind::InchNominal, expected};
     if (auto const meant = swapped(typed, expected, tolerance, units)) return Slip{SlipKind::SwappedDigits, *meant};
     if (auto const meant = oneDigit(typed, expected, tolerance, units)) return Slip{SlipKind::WrongDigit, *meant};
     return Slip{SlipKind::Implausible, expected};

@@ -1,0 +1,162 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Test.h"
+
+#include "cli/Command.h"
+#include "core/base/Json.h"
+#include "core/base/Words.h"
+#include "core/safety/Rehearsal.h"
+#include "core/zeroing/Slips.h"
+#include "demo/DemoBook.h"
+
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+using namespace steady;
+
+/// Both machines of the demo, millimetres with zero at the top and inches with zero at the table, do all of it.
+class DemoTest : public QObject {
+    Q_OBJECT
+
+    QTemporaryDir m_folder;
+    FixedClock m_clock{demo::now_utc_ms};
+    QString m_book;
+
+    std::string path(char const* name) { return m_folder.filePath(QLatin1String(name)).toStdString(); }
+    std::string said(std::vector<std::string> const& arguments, int code = 0) {
+        std::ostringstream out, err;
+        int const got = cli::runCli(arguments, {out, err});
+        if (got != code) qFatal("%s %s: %d, %s", arguments[0].c_str(), arguments[1].c_str(), got, err.str().c_str());
+        return out.str() + err.str();
+    }
+    void save(std::string const& path, std::string const& bytes) {
+        QFile file(QString::fromStdString(path));
+        QVERIFY(file.open(QIODevice::WriteOnly) && file.write(QByteArray::fromStdString(bytes)) >= 0);
+    }
+    /// The book, with its machines on another method and what that needs.
+    void useMethod(shop::Method method) {
+        auto session = store::Session::open(m_book, m_clock, "tester");
+        QVERIFY(session);
+        shop::Change change{"method", {}, {}, {}};
+        for (auto const& [id, setup] : (*session)->book().all<shop::ZeroSetup>()) {
+            auto changed = *setup;
+            changed.method = method;
+            changed.link_plate = changed.link_setter = {};
+            change.put(id, changed);
+            int offset = 0;
+            for (auto const& [tool_id, tool] : shop::toolsOf((*session)->book(), setup->machine)) {
+                auto own = *tool;
+                own.own_offset = method == shop::Method::OffsetPerTool ? ++offset : 0;
+                change.put(tool_id, own);
+            }
+        }
+        QVERIFY((*session)->commit(std::move(change)));
+    }
+    Json runOf(std::string const& kind, std::string const& machine, std::vector<std::string> more = {}) {
+        std::vector<std::string> const book{"--book", m_book.toStdString(), "--machine", machine};
+        auto with = [&](std::vector<std::string> begin) {
+            begin.insert(begin.end(), book.begin(), book.end());
+            begin.insert(begin.end(), more.begin(), more.end());
+            return begin;
+        };
+        save(path("m.ngc"), said(with({"write", kind})));
+        save(path("w.json"), said(with({"world", "--kind", kind})));
+        return Json::parse(said({"run", path("m.ngc"), "--world", path("w.json"), "--json"}));
+    }
+
+private Q_SLOTS:
+    void init() {
+        m_book = m_folder.filePath(QStringLiteral("%1.pinbook").arg(QRandomGenerator::global()->generate()));
+        QVERIFY(demo::writeDemoBook(m_book));
+    }
+    void everyKindIsRight_data() {
+        QTest::addColumn<QString>("machine");
+        QTest::addColumn<int>("tool");
+        QTest::newRow("mm, Z0 at the top") << QStringLiteral("Long router") << 1;
+        QTest::newRow("inch, Z0 at the table") << QStringLiteral("Bench mill") << 2;
+    }
+    void everyKindIsRight() {
+        QFETCH(QString, machine);
+        QFETCH(int, tool);
+        auto const name = machine.toStdString();
+        auto const number = std::to_string(tool);
+        auto zero = [](Json const& run) {
+            QCOMPARE(run["outcome"].get<std::string>(), std::string("completed"));
+            QVERIFY2(test::near(run["z_zero"]["error_mm"], 0, 0.005), run.dump().c_str());
+        };
+        zero(runOf("plate-zero", name));
+        zero(runOf("plate-zero-link", name));
+        zero(runOf("re-touch", name));
+        zero(runOf("re-touch", name, {"--tool", number}));
+        useMethod(shop::Method::LengthTable);
+        auto const length = runOf("tool-length", name, {"--tool", number});
+        QCOMPARE(length["outcome"].get<std::string>(), std::string("completed"));
+        QCOMPARE(length["tool_length"]["tool"].get<int>(), tool);
+        QVERIFY(test::near(length["tool_length"]["set_mm"], length["tool_length"]["true_mm"].get<double>(), 0.01));
+        zero(runOf("plate-zero", name));
+        useMethod(shop::Method::OffsetPerTool);
+        auto const own = runOf("offset-per-tool", name, {"--tool", number});
+        zero(own);
+        QCOMPARE(own["z_zero"]["wcs"].get<std::string>(), "G" + std::to_string(53 + tool));
+    }
+    void whatDoesNotBelongIsRefused() {
+        auto const book = m_book.toStdString();
+        QVERIFY(said({"write", "tool-length", "--book", book}, 2).find("belongs to another method") != std::string::npos);
+        QVERIFY(said({"write", "re-touch", "--book", book, "--tool", "6"}, 2).find("tool 6") != std::string::npos);
+        QVERIFY(said({"write", "re-touch", "--book", book, "--machine", "Mill"}, 2).find("machines of the book") !=
+                std::string::npos);
+        QVERIFY(said({"write", "re-touch", "--book", book, "--tool", "17"}, 2).find("the tools of the book") !=
+                std::string::npos);
+    }
+    void theDemoIsSilentOnBothMachines() {
+        auto const file = store::BookFile::open(m_book, store::Access::ReadOnly);
+        auto const book = (*file)->load();
+        QVERIFY(book && book->check().empty());
+        int machines = 0;
+        for (auto const& [id, setup] : book->all<shop::ZeroSetup>())
+            for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
+                ++machines;
+                for (auto const& slip : zeroing::findSlips(book->in(units), **file, *setup))
+                    QFAIL(slip.text.c_str());
+            }
+        QCOMPARE(machines, 4);
+        QCOMPARE(safety::setupOf(*book).first, book->info().in_use);
+    }
+    void exportImportExportGivesEqualBytes() {
+        auto const first = said({"export", "--book", m_book.toStdString()});
+        save(path("book.json"), first);
+        auto const copy = path("copy.pinbook");
+        QVERIFY(said({"import", path("book.json"), "--book", copy}).find("written") != std::string::npos);
+        QCOMPARE(said({"export", "--book", copy}), first);
+        // The copy is a book like any other: same macro, same history, and it goes on.
+        QCOMPARE(said({"write", "re-touch", "--book", copy}), said({"write", "re-touch", "--book", m_book.toStdString()}));
+        auto const a = store::BookFile::open(m_book, store::Access::ReadOnly),
+                   b = store::BookFile::open(QString::fromStdString(copy), store::Access::ReadOnly);
+        QCOMPARE((*a)->history().size(), (*b)->history().size());
+        QVERIFY(said({"check", "--book", copy}).find("sound") != std::string::npos);
+        QVERIFY(!said({"import", path("book.json"), "--book", copy}, 2).empty()); // never over a book
+        QFile::remove(QString::fromStdString(copy));
+    }
+    void brokenExportsAreRefusedWithTheirPlace_data() {
+        QTest::addColumn<QString>("pointer");
+        QTest::addColumn<QString>("value");
+        QTest::newRow("another format") << QStringLiteral("/format") << QStringLiteral("\"other\"");
+        QTest::newRow("newer") << QStringLiteral("/v") << QStringLiteral("99");
+        QTest::newRow("no changes") << QStringLiteral("/changes") << QStringLiteral("7");
+        QTest::newRow("a seq that is a text") << QStringLiteral("/changes/3/seq") << QStringLiteral("\"four\"");
+        QTest::newRow("a body of another kind") << QStringLiteral("/changes/5/revisions/0/body") << QStringLiteral("[1]");
+    }
+    void brokenExportsAreRefusedWithTheirPlace() {
+        QFETCH(QString, pointer);
+        QFETCH(QString, value);
+        auto json = Json::parse(said({"export", "--book", m_book.toStdString()}));
+        json[Json::json_pointer(pointer.toStdString())] = Json::parse(value.toStdString());
+        save(path("broken.json"), json.dump());
+        auto const copy = path("broken.pinbook");
+        QVERIFY(!said({"import", path("broken.json"), "--book", copy}, 2).empty());
+        QVERIFY(!QFileInfo::exists(QString::fromStdString(copy)));
+    }
+};
+
+STEADY_TEST(DemoTest);
+#include "DemoTest.moc"

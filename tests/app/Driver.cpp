@@ -19,7 +19,10 @@ Driver::Driver(Start start) : clock(demo::now_utc_ms) {
     book_path = folder.filePath(QStringLiteral("book.pinbook"));
     auto session = Result<std::unique_ptr<store::Session>>(fail(Code::Missing, {}));
     if (start == Start::Demo) {
-        if (!demo::writeDemoBook(book_path)) qFatal("no demo book");
+        // Written once a program; each window gets a copy.
+        static QTemporaryDir const once;
+        static bool const written = demo::writeDemoBook(once.filePath(QStringLiteral("demo.pinbook"))).has_value();
+        if (!written || !QFile::copy(once.filePath(QStringLiteral("demo.pinbook")), book_path)) qFatal("no demo book");
         session = store::Session::open(book_path, clock, "tester");
     } else {
         session = store::Session::create(book_path, clock, "tester");

@@ -8,6 +8,19 @@
 #include <QTimer>
 #include <iostream>
 
+namespace {
+
+/// Closes the window once it has been painted.
+class LeaveAfterPaint : public QObject {
+protected:
+    bool eventFilter(QObject* watched, QEvent* event) override {
+        if (event->type() == QEvent::Paint) QTimer::singleShot(0, static_cast<QWidget*>(watched), &QWidget::close);
+        return false;
+    }
+};
+
+} // namespace
+
 /// steady-pin [BOOK]
 int main(int argc, char** argv) {
     using namespace steady;
@@ -34,6 +47,7 @@ int main(int argc, char** argv) {
     window.setRecent(app::recentBooks());
     window.show();
     // A start under a display server can be tested without a person to close the window.
-    if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT")) QTimer::singleShot(0, &window, &QWidget::close);
+    LeaveAfterPaint leave;
+    if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT")) window.installEventFilter(&leave);
     return QApplication::exec();
 }

@@ -35,6 +35,20 @@ void noTextIsCut(QWidget* root, QStringList& wrong) {
     }
 }
 
+/// What scrolls up and down only must not be wider than what is seen of it.
+void zonesHoldWhatIsInThem(QWidget* root, double scale, QStringList& wrong) {
+    for (auto* area : root->findChildren<QScrollArea*>()) {
+        // At normal size the pictures fit into the window as they are.
+        if (shown(area) && scale == 1 && area->widget()->findChild<app::LadderView*>() &&
+            area->widget()->height() > area->viewport()->height())
+            wrong << u"the picture scrolls: "_s + nameOf(area->widget());
+        if (!shown(area) || area->horizontalScrollBarPolicy() != Qt::ScrollBarAlwaysOff) continue;
+        if (area->widget()->width() > area->viewport()->width())
+            wrong << u"wider than its zone by %1: "_s.arg(area->widget()->width() - area->viewport()->width()) +
+                         nameOf(area->widget());
+    }
+}
+
 void siblingsDoNotOverlap(QWidget* root, QStringList& wrong) {
     QList<QWidget*> parents = root->findChildren<QWidget*>();
     parents.append(root);
@@ -88,6 +102,7 @@ QStringList brokenRules(Driver& drive, double scale) {
     auto keepsTheRules = [&] {
         found.clear();
         noTextIsCut(drive.window.get(), found);
+        zonesHoldWhatIsInThem(drive.window.get(), scale, found);
         siblingsDoNotOverlap(drive.window.get(), found);
         if (scale >= 1) targetsAreLargeAndNamed(drive.window.get(), found);
         return found.isEmpty();

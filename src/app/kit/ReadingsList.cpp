@@ -28,7 +28,11 @@ void ReadingsList::show(Id<shop::Study> study, std::vector<shop::Reading> const&
 
 void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
     auto* row = new QWidget(this);
-    auto* line = new QHBoxLayout(row);
+    auto* column = new QVBoxLayout(row);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    auto* line = new QHBoxLayout;
+    column->addLayout(line);
     line->setContentsMargins(0, 0, 0, 0);
     line->setSpacing(8);
     auto* nr = styled(new QLabel(QString::number(reading.nr), row), Type::Small, Tone::Soft);
@@ -36,7 +40,7 @@ void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
     line->addWidget(nr);
     auto* value = styled(new QLabel(text(lengthText(reading.value_mm, m_desk.units())), row), Type::Mono,
                          reading.withdrawn ? Tone::Soft : Tone::Ink);
-    line->addWidget(value, 1);
+    line->addWidget(value);
     auto* button = styled(new QToolButton(row), Type::Small, Tone::Accent);
     button->setProperty("quiet", true);
     button->setObjectName(u"kit.reading.%1"_s.arg(reading.nr));
@@ -44,7 +48,9 @@ void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
         value->setToolTip(u"Withdrawn: "_s + text(reading.cause));
         button->setText(u"Count again"_s);
         button->setAccessibleName(u"Count reading %1 again, withdrawn: %2"_s.arg(reading.nr).arg(text(reading.cause)));
-        value->setText(value->text() + u" · "_s + text(reading.cause));
+        auto* cause = styled(new QLabel(text(reading.cause), row), Type::Small, Tone::Soft);
+        cause->setIndent(m_desk.look().px(26));
+        column->addWidget(cause);
         connect(button, &QToolButton::clicked, this, [this, study, n = reading.nr] { mark(study, n, {}); });
     } else {
         button->setText(u"Withdraw"_s);
@@ -55,6 +61,7 @@ void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
             causes->addAction(cause, this, [this, study, n = reading.nr, cause] { mark(study, n, cause); });
         button->setMenu(causes);
     }
+    line->addStretch();
     button->setEnabled(m_desk.session().writable());
     line->addWidget(button);
     m_column->addWidget(row);

@@ -31,6 +31,7 @@ public:
     std::set<int> breakpoints() const;
     void toggleBreakpoint(int line);
     int caretLine() const; ///< from 1
+    QSize sizeHint() const override { return minimumSize(); } ///< a larger one would make its zone scroll
 
 Q_SIGNALS:
     void scrolled();

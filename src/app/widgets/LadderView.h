@@ -29,7 +29,7 @@ public:
     };
     /// Rungs from the top, then arrows.
     std::vector<Part> parts() const;
-    QSize sizeHint() const override { return {480, 480}; }
+    QSize sizeHint() const override { return minimumSizeHint(); } ///< a larger one would make its zone scroll
     /// Room for five rungs with their words; below that the zone scrolls.
     QSize minimumSizeHint() const override { return {m_look.px(340), m_look.px(270)}; }
 

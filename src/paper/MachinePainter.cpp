@@ -39,7 +39,7 @@ struct Drawing {
     void plan(QRectF const& area) {
         auto const &x = machine.axes[0], &y = machine.axes[1];
         double const wide = std::max(1.0, x.high_mm - x.low_mm), deep = std::max(1.0, y.high_mm - y.low_mm);
-        QRectF const room = area.adjusted(70 * ink.scale, line() + 8, -30 * ink.scale, -2 * line() - 6);
+        QRectF const room = area.adjusted(84 * ink.scale, line() + 8, -40 * ink.scale, -2 * line() - 16);
         double const scale = std::min(room.width() / wide, room.height() / deep);
         QRectF const box(room.center().x() - wide * scale / 2, room.top(), wide * scale, deep * scale);
         auto at = [&](double x_mm, double y_mm) {
@@ -49,13 +49,13 @@ struct Drawing {
         p.setBrush(ink.table);
         p.drawRect(box);
         words({area.left(), area.top(), area.width(), line()}, Qt::AlignLeft, QStringLiteral("From above"), ink.soft);
-        words({box.left() - 60, box.bottom() + 3, 120, line()}, Qt::AlignCenter, number(x.low_mm), ink.ink, Ink::Type::Mono);
-        words({box.right() - 60, box.bottom() + 3, 120, line()}, Qt::AlignCenter, number(x.high_mm), ink.ink, Ink::Type::Mono);
-        words({box.center().x() - 60, box.bottom() + 3, 120, line()}, Qt::AlignCenter, QStringLiteral("X"), ink.soft, Ink::Type::Strong);
+        words({box.left() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, number(x.low_mm), ink.ink, Ink::Type::Mono);
+        words({box.right() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, number(x.high_mm), ink.ink, Ink::Type::Mono);
+        words({box.center().x() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, QStringLiteral("X"), ink.soft, Ink::Type::Strong);
         double const side = 66 * ink.scale;
-        words({box.left() - side - 6, box.bottom() - line(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.low_mm), ink.ink, Ink::Type::Mono);
-        words({box.left() - side - 6, box.top(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.high_mm), ink.ink, Ink::Type::Mono);
-        words({box.left() - side - 6, box.center().y() - line() / 2, side, line()}, Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("Y"), ink.soft, Ink::Type::Strong);
+        words({box.left() - side - 16, box.bottom() - line(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.low_mm), ink.ink, Ink::Type::Mono);
+        words({box.left() - side - 16, box.top(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.high_mm), ink.ink, Ink::Type::Mono);
+        words({box.left() - side - 16, box.center().y() - line() / 2, side, line()}, Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("Y"), ink.soft, Ink::Type::Strong);
 
         double const home_x = x.home == shop::AxisEnd::High ? x.high_mm : x.low_mm;
         double const home_y = y.home == shop::AxisEnd::High ? y.high_mm : y.low_mm;
@@ -72,7 +72,7 @@ struct Drawing {
         words({left ? beside.x() + 12 : beside.x() - 132, beside.y() - line() / 2, 120, line()},
               (left ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, QStringLiteral("home"), ink.accent, Ink::Type::Strong);
         if (picture.setter) setter(at(picture.setter->x_mm, picture.setter->y_mm), scale, box);
-        words({area.left(), box.bottom() + line() + 4, area.width(), line()}, Qt::AlignCenter,
+        words({area.left(), box.bottom() + line() + 12 * ink.scale, area.width(), line()}, Qt::AlignCenter,
               text(lengthText(wide, picture.units) + " × " + lengthText(deep, picture.units)), ink.soft);
     }
 

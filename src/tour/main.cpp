@@ -109,6 +109,8 @@ struct Tour {
         macros->run();
         window.findChild<QAbstractButton*>(u"macro.view.section.signals"_s)->click();
         picture(u"macros"_s, u"re-touch.png"_s);
+        section(u"macros"_s, u"kept"_s, u"kept.png"_s);
+        window.current()->openSection(u"run"_s);
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
         look.setNight(true);
         picture(u"zeroing"_s, u"zeroing-night.png"_s);

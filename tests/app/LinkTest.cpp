@@ -37,8 +37,7 @@ private Q_SLOTS:
         for (auto const& [field, text] : {std::pair{"machine.x.high", u"800"_s}, {"machine.y.high", u"500"_s},
                                           {"machine.z.low", u"-110"_s}, {"machine.z.high", u"0"_s}})
             drive.type(field, text);
-        QVERIFY2(drive.judgement().contains(u"Z goes from −110.000 to 0.000 mm, home at the bottom"_s), qPrintable(drive.judgement()));
-        drive.choose("machine.z.home", u"high end"_s);
+        QVERIFY2(drive.judgement().contains(u"Z goes from −110.000 to 0.000 mm, home at the top"_s), qPrintable(drive.judgement()));
         drive.key(Qt::Key_Return, Qt::ControlModifier); // the next step: measure the plate
         QCOMPARE(drive.window->current()->id(), u"kit"_s);
         for (auto const& typed : {u"19.05"_s, u"19.04"_s, u"19.05"_s, u"19.06"_s, u"19.05"_s})

@@ -10,9 +10,15 @@ Chooser::Chooser(Look const& look, QWidget* parent) : QComboBox(parent), m_look(
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
 }
 
-void Chooser::paintEvent(QPaintEvent* event) {
-    QComboBox::paintEvent(event);
-    QPainter painter(this);
+void Chooser::paintEvent(QPaintEvent*) {
+    QStyleOptionComboBox option;
+    initStyleOption(&option);
+    auto const room = style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, this).width();
+    option.currentText = fontMetrics().elidedText(option.currentText, Qt::ElideRight, room - 6);
+    setToolTip(option.currentText == currentText() ? QString() : currentText()); // what is cut can still be read
+    QStylePainter painter(this);
+    painter.drawComplexControl(QStyle::CC_ComboBox, option);
+    painter.drawControl(QStyle::CE_ComboBoxLabel, option);
     painter.setRenderHint(QPainter::Antialiasing);
     painter.setPen(QPen(m_look.ink().ink, 1.8, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
     double const x = width() - m_look.px(18), y = height() / 2.0, d = m_look.px(5);

@@ -99,11 +99,6 @@ bool hasParameter(gcode::Program const& program, gcode::Expr expr) {
 
 } // namespace
 
-bool Decoded::hasG0(int code_tenths) const {
-    return std::find(g0.begin(), g0.begin() + g0_count, code_tenths) != g0.begin() + g0_count;
-}
-bool Decoded::hasM(int code) const { return std::find(m.begin(), m.begin() + m_count, code) != m.begin() + m_count; }
-
 std::string gName(int code_tenths) {
     return code_tenths % 10 ? fmt::format("G{}.{}", code_tenths / 10, code_tenths % 10)
                             : fmt::format("G{}", code_tenths / 10);

@@ -22,9 +22,17 @@ struct Decoded {
 
     bool has(char letter) const { return present & (1u << (letter - 'A')); }
     double value(char letter) const { return values[letter - 'A']; }
-    bool hasG0(int code_tenths) const;
-    bool hasM(int code) const;
+    // Asked of every block for many codes, and mostly there is none.
+    bool hasG0(int code_tenths) const { return g0_count > 0 && holds(g0, g0_count, code_tenths); }
+    bool hasM(int code) const { return m_count > 0 && holds(m, m_count, code); }
     bool hasAxis() const { return has('X') || has('Y') || has('Z'); }
+
+private:
+    static bool holds(std::array<int, 4> const& codes, int count, int code) {
+        for (int i = 0; i < count; ++i)
+            if (codes[static_cast<std::size_t>(i)] == code) return true;
+        return false;
+    }
 };
 
 tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block const& block, Dialect const& dialect,

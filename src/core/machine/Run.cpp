@@ -2,7 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/machine/Run.h"
 
+#include <algorithm>
 #include <cmath>
+#include <cstring>
 #include <fmt/format.h>
 
 namespace steady::machine {
@@ -11,6 +13,20 @@ namespace {
 constexpr std::pair<int, int> own_ranges[] = {{5061, 5070}, {5161, 5166}, {5181, 5186}, {5211, 5390}, {5400, 5409}};
 
 bool controllersOwn(int number) { return (number >= 5061 && number <= 5390) || number >= 5400; }
+
+/// Whose value differs; most stretches of them never do.
+std::vector<int> changed(std::vector<double> const& before, std::vector<double> const& after) {
+    constexpr int stretch = 128;
+    std::vector<int> numbers;
+    for (int first = 0; first < gcode::parameter_count; first += stretch) {
+        int const end = std::min(first + stretch, gcode::parameter_count);
+        if (std::memcmp(&before[first], &after[first], sizeof(double) * static_cast<std::size_t>(end - first)) == 0)
+            continue;
+        for (int i = std::max(first, 1); i < end; ++i)
+            if (!controllersOwn(i) && after[i] != before[i]) numbers.push_back(i);
+    }
+    return numbers;
+}
 
 /// What the controller wrote into its own parameters since `before`, which then becomes the present.
 std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<double> const& now) {
@@ -28,8 +44,7 @@ std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<dou
 
 RunResult run(controller::Executable const& executable, World const& world, Trace* trace) {
     VirtualMachine machine(world);
-    RunResult result;
-    result.memory = world.memory;
+    RunResult result{.memory = world.memory};
     controller::Controller control(executable, result.memory, machine);
     auto const start = machine.position();
     TraceStep step;
@@ -54,9 +69,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     if (control.error()) result.where = control.error()->where;
     if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
         result.text = executable.program.lines[result.where.line - 1];
-    for (int i = 1; i < gcode::parameter_count; ++i)
-        if (!controllersOwn(i) && result.memory.parameters[i] != world.memory.parameters[i])
-            result.changed_parameters.push_back(i);
+    result.changed_parameters = changed(world.memory.parameters, result.memory.parameters);
     result.contacts = machine.touches();
     result.position_mm = machine.position();
     result.elapsed_s = machine.now_s();

@@ -196,6 +196,7 @@ shop::Machine assumedMachine() {
     machine.name = "a small router (assumed)";
     machine.axes = {shop::AxisTravel{0, 600, 5000, 300}, shop::AxisTravel{0, 400, 5000, 300},
                     shop::AxisTravel{-100, 0, 2000, 200}};
+    machine.axes[2].home = shop::AxisEnd::High;
     machine.capture = shop::Capture::Polled;
     machine.poll_s = 0.001;
     machine.debounce_s = 0.002;

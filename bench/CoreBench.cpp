@@ -63,7 +63,8 @@ BENCHMARK(CopyOfTheWorld);
 std::string const& longText() {
     static std::string const once = [] {
         std::string text;
-        auto const macro = plateAndLink().rehearsal.macro.text.substr(0, plateAndLink().rehearsal.macro.text.find("O1"));
+        auto const macro =
+            plateAndLink().rehearsal.macro.text.substr(0, plateAndLink().rehearsal.macro.text.find("O1"));
         std::string const moves = "G91\nG38.3 Z-2.0484 F25.0\nG90\n#102=[#5063 + #[5203 + 20*#5220]]\nG0 X10.5 Y-3.25\n"
                                   "G1 Z[#102 - 1.5] F300\n(a remark about what is done here)\n";
         while (text.size() < (1U << 20)) text += macro + moves;
@@ -106,8 +107,10 @@ void OpenLargeBook(benchmark::State& state) {
     for (auto _ : state) {
         auto const file = store::BookFile::open(largeBook(), store::Access::ReadOnly);
         auto const book = file ? (*file)->load() : Result<shop::Book>(Failure(file.error()));
-        if (!book) state.SkipWithError("it does not open");
-        else benchmark::DoNotOptimize(book->size());
+        if (!book)
+            state.SkipWithError("it does not open");
+        else
+            benchmark::DoNotOptimize(book->size());
     }
 }
 BENCHMARK(OpenLargeBook)->Unit(benchmark::kMillisecond);
@@ -116,8 +119,10 @@ BENCHMARK(OpenLargeBook)->Unit(benchmark::kMillisecond);
 void ReadLargeBook(benchmark::State& state) {
     for (auto _ : state) {
         QFile file(largeBook());
-        if (!file.open(QIODevice::ReadOnly)) state.SkipWithError("it does not open");
-        else benchmark::DoNotOptimize(file.readAll().size());
+        if (!file.open(QIODevice::ReadOnly))
+            state.SkipWithError("it does not open");
+        else
+            benchmark::DoNotOptimize(file.readAll().size());
     }
 }
 BENCHMARK(ReadLargeBook)->Unit(benchmark::kMillisecond);

@@ -2,8 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/Json.h"
 #include "core/base/Words.h"
-#include "core/shop/Codec.h"
 #include "core/safety/Rehearsal.h"
+#include "core/shop/Codec.h"
 #include "demo/DemoBook.h"
 
 #include <QTemporaryDir>
@@ -34,7 +34,7 @@ int main(int argc, char** argv) {
     std::vector<std::int64_t> nr(studies, 0);
     std::int64_t at = demo::now_utc_ms, made = 0;
     for (std::int64_t seq = first; seq <= last; ++seq) {
-        Json change{{"seq", seq},        {"at_utc_ms", at += 60'000}, {"author", "Ida"}, {"home_epoch", 0},
+        Json change{{"seq", seq},        {"at_utc_ms", at += 60'000}, {"author", "Ida"},       {"home_epoch", 0},
                     {"what", "a touch"}, {"undoes", nullptr},         {"marks", Json::array()}};
         auto& revisions = change["revisions"] = Json::array();
         auto& list = change["readings"] = Json::array();
@@ -43,7 +43,7 @@ int main(int argc, char** argv) {
             revisions.push_back({{"entity", study_id + study},
                                  {"kind", "study"},
                                  {"body", shop::toJson(shop::Entity(shop::Study{"repeats of a touch"}))}});
-        if (seq % 5 == 0) { // every fifth is a new contact, each revised once later
+        if (seq % 5 == 0) {                          // every fifth is a new contact, each revised once later
             contact.at_utc_ms = at - 40'000'000'000; // older than the link
             contact.target = shop::Target::Setter;
             revisions.push_back({{"entity", contact_id + seq / 10},

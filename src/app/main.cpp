@@ -39,15 +39,15 @@ int main(int argc, char** argv) {
     app::MainWindow window(look, prompter, clock, app::authorName());
     window.setSession(std::move(*session));
     // A book named on the command line is looked at; one opened in the window becomes the usual one.
-    QObject::connect(&window, &app::MainWindow::bookShown, &window,
-                     [&window](QString const& book) {
-                         app::rememberBook(book);
-                         window.setRecent(app::recentBooks());
-                     });
+    QObject::connect(&window, &app::MainWindow::bookShown, &window, [&window](QString const& book) {
+        app::rememberBook(book);
+        window.setRecent(app::recentBooks());
+    });
     window.setRecent(app::recentBooks());
     window.show();
     // A start under a display server can be tested without a person to close the window.
     LeaveAfterPaint leave;
-    if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT")) QCoreApplication::instance()->installEventFilter(&leave);
+    if (qEnvironmentVariableIsSet("STEADY_PIN_QUIT_AFTER_PAINT"))
+        QCoreApplication::instance()->installEventFilter(&leave);
     return QApplication::exec();
 }

@@ -45,8 +45,7 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
         setup.assembly = {};
         for (auto const& [id, assembly] : shop::toolsOf(*loaded, setup.machine))
             if (assembly->number == tool) setup.assembly = id;
-        if (!setup.assembly)
-            return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
+        if (!setup.assembly) return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
     }
     auto whole = safety::rehearse(*loaded, **file, setup, kind);
     if (!whole || leave_out.empty()) return whole;

@@ -13,7 +13,7 @@ struct BookOptions {
     std::vector<std::string> leave_out;
     macros::Kind kind = macros::Kind::PlateZero;
     std::string machine; ///< its name; empty: the one in use
-    int tool = 0; ///< number of the tool in the spindle; 0: the book's
+    int tool = 0;        ///< number of the tool in the spindle; 0: the book's
 
     void add(CLI::App& app);
     /// The kind of macro, as an argument that must be there or as an option.

@@ -28,8 +28,7 @@ int run(Options const& options, Streams streams) {
     if (!json) return refuse(json.error(), streams);
     auto const world = exchange::worldFromJson(*json, options.world);
     if (!world) return refuse(world.error(), streams);
-    auto const executable =
-        controller::makeExecutable(*text, safety::dialectOf(*world));
+    auto const executable = controller::makeExecutable(*text, safety::dialectOf(*world));
     auto const result = machine::run(executable, *world);
     if (options.json) {
         streams.out << dumpJson(exchange::toJson(result), 2) << "\n";

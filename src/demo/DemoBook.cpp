@@ -93,8 +93,8 @@ ToolSetter fixedSetter() {
     return setter;
 }
 
-Assembly tool(int number, char const* name, double diameter_mm, double length_mm, double stick_out_mm, Id<Machine> machine,
-              std::int64_t gripped_utc_ms) {
+Assembly tool(int number, char const* name, double diameter_mm, double length_mm, double stick_out_mm,
+              Id<Machine> machine, std::int64_t gripped_utc_ms) {
     Assembly made;
     made.number = number;
     made.name = name;
@@ -241,7 +241,6 @@ struct LongRouter {
             s.link_setter = on_setter;
         });
     }
-
 };
 
 /// Three weeks in which a second, smaller machine came.

@@ -158,9 +158,7 @@ void walkWorld(Walk& walk, World& world) {
     footprint(walk, "table", world.table);
     footprint(walk, "stock", world.stock);
     walk.field("stock_thickness_mm", world.stock_thickness_mm);
-    walk.object("tool", [&](Walk& w) {
-        toolFields(w, world.tool);
-    });
+    walk.object("tool", [&](Walk& w) { toolFields(w, world.tool); });
     bool const writing = walk.writing();
     walk.list("tools", world.tools, [writing](Json& json, machine::NumberedTool& each, auto& error) {
         Walk w(json, writing, "tools.", error);
@@ -272,8 +270,7 @@ Json toJson(machine::RunResult const& result) {
                             {"false_contact", touch.false_contact}});
     out["tool_length"] = nullptr;
     if (auto const& length = result.length)
-        out["tool_length"] = {
-            {"tool", length->tool}, {"set_mm", length->set_mm}, {"true_mm", length->true_mm}};
+        out["tool_length"] = {{"tool", length->tool}, {"set_mm", length->set_mm}, {"true_mm", length->true_mm}};
     out["z_zero"] = nullptr;
     if (auto const& zero = result.z_zero)
         out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)},

@@ -33,7 +33,8 @@ void paintLengths(QPainter& p, QRectF const& area, LengthsPicture const& picture
     for (std::size_t i = 0; i < picture.bars.size(); ++i) {
         auto const& bar = picture.bars[i];
         double const centre = area.left() + column * (static_cast<double>(i) + 0.5);
-        double const length = bar.length_mm.value_or(longest * 0.5) * scale, width = std::min(bar.diameter_mm * scale, column * 0.8);
+        double const length = bar.length_mm.value_or(longest * 0.5) * scale,
+                     width = std::min(bar.diameter_mm * scale, column * 0.8);
         QRectF const box(centre - width / 2, face, width, length);
         p.setPen(bar.length_mm ? Qt::PenStyle::NoPen : Qt::PenStyle::DashLine);
         if (!bar.length_mm) p.setPen(QPen(ink.border, 1.5, Qt::DashLine));
@@ -41,7 +42,8 @@ void paintLengths(QPainter& p, QRectF const& area, LengthsPicture const& picture
         p.drawRect(box);
         p.setFont(ink.font(Ink::Type::Strong));
         p.setPen(bar.in_spindle ? ink.accent : ink.ink);
-        p.drawText(QRectF(centre - column / 2, below, column, line), Qt::AlignCenter, QStringLiteral("tool %1").arg(bar.number));
+        p.drawText(QRectF(centre - column / 2, below, column, line), Qt::AlignCenter,
+                   QStringLiteral("tool %1").arg(bar.number));
         auto font = ink.font(bar.missing ? Ink::Type::Small : Ink::Type::Mono);
         while (font.pixelSize() > 9 && QFontMetricsF(font).horizontalAdvance(text(bar.value)) > column - 6)
             font.setPixelSize(font.pixelSize() - 1);

@@ -20,7 +20,8 @@ struct Drawing {
     double line() const { return 20 * ink.scale; }
     QString number(double mm) const { return text(lengthNumber(mm, picture.units)); }
 
-    void words(QRectF const& box, int align, QString const& words, QColor const& colour, Ink::Type type = Ink::Type::Small) {
+    void words(QRectF const& box, int align, QString const& words, QColor const& colour,
+               Ink::Type type = Ink::Type::Small) {
         p.setFont(ink.font(type));
         p.setPen(colour);
         p.drawText(box, align, words);
@@ -30,7 +31,8 @@ struct Drawing {
     void homeMark(QPointF at, bool upright) {
         double const d = 9 * ink.scale;
         p.setPen(QPen(ink.accent, 3));
-        p.drawLine(upright ? at - QPointF(0, d) : at - QPointF(d, 0), upright ? at + QPointF(0, d) : at + QPointF(d, 0));
+        p.drawLine(upright ? at - QPointF(0, d) : at - QPointF(d, 0),
+                   upright ? at + QPointF(0, d) : at + QPointF(d, 0));
         p.setPen(Qt::NoPen);
         p.setBrush(ink.accent);
         p.drawEllipse(at, 4, 4);
@@ -49,13 +51,19 @@ struct Drawing {
         p.setBrush(ink.table);
         p.drawRect(box);
         words({area.left(), area.top(), area.width(), line()}, Qt::AlignLeft, QStringLiteral("From above"), ink.soft);
-        words({box.left() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, number(x.low_mm), ink.ink, Ink::Type::Mono);
-        words({box.right() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, number(x.high_mm), ink.ink, Ink::Type::Mono);
-        words({box.center().x() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, QStringLiteral("X"), ink.soft, Ink::Type::Strong);
+        words({box.left() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, number(x.low_mm), ink.ink,
+              Ink::Type::Mono);
+        words({box.right() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, number(x.high_mm),
+              ink.ink, Ink::Type::Mono);
+        words({box.center().x() - 60, box.bottom() + 12 * ink.scale, 120, line()}, Qt::AlignCenter, QStringLiteral("X"),
+              ink.soft, Ink::Type::Strong);
         double const side = 66 * ink.scale;
-        words({box.left() - side - 16, box.bottom() - line(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.low_mm), ink.ink, Ink::Type::Mono);
-        words({box.left() - side - 16, box.top(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.high_mm), ink.ink, Ink::Type::Mono);
-        words({box.left() - side - 16, box.center().y() - line() / 2, side, line()}, Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("Y"), ink.soft, Ink::Type::Strong);
+        words({box.left() - side - 16, box.bottom() - line(), side, line()}, Qt::AlignRight | Qt::AlignVCenter,
+              number(y.low_mm), ink.ink, Ink::Type::Mono);
+        words({box.left() - side - 16, box.top(), side, line()}, Qt::AlignRight | Qt::AlignVCenter, number(y.high_mm),
+              ink.ink, Ink::Type::Mono);
+        words({box.left() - side - 16, box.center().y() - line() / 2, side, line()}, Qt::AlignRight | Qt::AlignVCenter,
+              QStringLiteral("Y"), ink.soft, Ink::Type::Strong);
 
         double const home_x = x.home == shop::AxisEnd::High ? x.high_mm : x.low_mm;
         double const home_y = y.home == shop::AxisEnd::High ? y.high_mm : y.low_mm;
@@ -70,7 +78,8 @@ struct Drawing {
         // Beside the switch of Y: nothing else stands there.
         auto const beside = at(home_x, (y.low_mm + y.high_mm) / 2 * 0.4 + home_y * 0.6);
         words({left ? beside.x() + 12 : beside.x() - 132, beside.y() - line() / 2, 120, line()},
-              (left ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, QStringLiteral("home"), ink.accent, Ink::Type::Strong);
+              (left ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, QStringLiteral("home"), ink.accent,
+              Ink::Type::Strong);
         if (picture.setter) setter(at(picture.setter->x_mm, picture.setter->y_mm), scale, box);
         words({area.left(), box.bottom() + line() + 12 * ink.scale, area.width(), line()}, Qt::AlignCenter,
               text(lengthText(wide, picture.units) + " × " + lengthText(deep, picture.units)), ink.soft);
@@ -107,7 +116,8 @@ struct Drawing {
             QString words;
             QColor colour;
         };
-        std::vector<Mark> marks{{z.high_mm, QStringLiteral("upper limit"), ink.ink}, {z.low_mm, QStringLiteral("lower limit"), ink.ink}};
+        std::vector<Mark> marks{{z.high_mm, QStringLiteral("upper limit"), ink.ink},
+                                {z.low_mm, QStringLiteral("lower limit"), ink.ink}};
         marks.push_back({machine.safeZ_mm(), QStringLiteral("safe Z"), ink.good});
         if (z.low_mm < 0 && z.high_mm > 0) marks.push_back({0, QStringLiteral("machine zero"), ink.ink});
         if (picture.setter_nose_z_mm && z.contains(*picture.setter_nose_z_mm))
@@ -117,12 +127,15 @@ struct Drawing {
         for (auto const& mark : marks) {
             double const at = y(mark.mm), place = std::max(at, last + line());
             last = place;
-            p.setPen(QPen(mark.colour, 1.4, mark.mm == z.high_mm || mark.mm == z.low_mm ? Qt::SolidLine : Qt::DashLine));
+            p.setPen(
+                QPen(mark.colour, 1.4, mark.mm == z.high_mm || mark.mm == z.low_mm ? Qt::SolidLine : Qt::DashLine));
             p.drawLine(QPointF(room.left() - 6, at), QPointF(room.right(), at));
             p.setPen(QPen(ink.border, 1));
             p.drawLine(QPointF(room.right(), at), QPointF(room.right() + 8, place));
-            words({room.right() + 12, place - line() / 2, 150 * ink.scale, line()}, Qt::AlignLeft | Qt::AlignVCenter, mark.words, mark.colour);
-            words({area.left(), place - line() / 2, 84 * ink.scale, line()}, Qt::AlignRight | Qt::AlignVCenter, number(mark.mm), mark.colour, Ink::Type::Mono);
+            words({room.right() + 12, place - line() / 2, 150 * ink.scale, line()}, Qt::AlignLeft | Qt::AlignVCenter,
+                  mark.words, mark.colour);
+            words({area.left(), place - line() / 2, 84 * ink.scale, line()}, Qt::AlignRight | Qt::AlignVCenter,
+                  number(mark.mm), mark.colour, Ink::Type::Mono);
         }
         homeMark({room.left() + room.width() / 2, z.home == shop::AxisEnd::High ? room.top() : room.bottom()}, false);
         double const nose = 34 * ink.scale, tip = y(machine.safeZ_mm());

@@ -37,10 +37,11 @@ struct Heights {
             p.setPen(mark.colour);
             p.setFont(ink.font(Ink::Type::Mono));
             double const number = QFontMetricsF(p.font()).horizontalAdvance(QStringLiteral("00.0000 in")) + 8;
-            p.drawText(QRectF(right + 14, place - line / 2, number, line), Qt::AlignLeft | Qt::AlignVCenter, mark.value);
+            p.drawText(QRectF(right + 14, place - line / 2, number, line), Qt::AlignLeft | Qt::AlignVCenter,
+                       mark.value);
             p.setFont(ink.font(Ink::Type::Small));
-            p.drawText(QRectF(right + 14 + number, place - line / 2, 150 * ink.scale, line), Qt::AlignLeft | Qt::AlignVCenter,
-                       mark.words);
+            p.drawText(QRectF(right + 14 + number, place - line / 2, 150 * ink.scale, line),
+                       Qt::AlignLeft | Qt::AlignVCenter, mark.words);
         }
     }
 };
@@ -80,7 +81,8 @@ void paintSetter(QPainter& p, QRectF const& whole, SetterPicture const& picture,
     p.setRenderHint(QPainter::Antialiasing);
     auto const& s = picture.setter;
     QRectF const area(whole.left(), whole.top(), whole.width(), whole.height() * 0.58);
-    paintStroke(p, {whole.left(), area.bottom() + 12, whole.width(), whole.bottom() - area.bottom() - 12}, picture, ink);
+    paintStroke(p, {whole.left(), area.bottom() + 12, whole.width(), whole.bottom() - area.bottom() - 12}, picture,
+                ink);
     double const tool_mm = picture.tool ? std::max(picture.tool->diameter_mm, 4.0) : 0;
     double const wide_mm = std::max({s.body_mm + 2 * s.bracket_reach_mm, s.disc_mm, tool_mm}) + 10;
     double const tall_mm = s.free_mm + (picture.tool ? 30 : 8);
@@ -114,7 +116,8 @@ void paintSetter(QPainter& p, QRectF const& whole, SetterPicture const& picture,
                      {y(s.solid_mm), value(s.solid_mm), QStringLiteral("end of stroke"), ink.bad},
                      {floor, value(0), QStringLiteral("base"), ink.soft}};
     if (s.overtravel_mm)
-        heights.marks.push_back({y(*s.overtravel_mm), value(*s.overtravel_mm), QStringLiteral("overtravel contact"), ink.attention});
+        heights.marks.push_back(
+            {y(*s.overtravel_mm), value(*s.overtravel_mm), QStringLiteral("overtravel contact"), ink.attention});
     heights.draw();
     p.restore();
 }
@@ -145,7 +148,8 @@ void paintTool(QPainter& p, QRectF const& area, ToolPicture const& picture, Ink 
         p.drawRect(end);
     double const r = t.contactRadius_mm() * scale;
     p.setPen(QPen(ink.accent, 3));
-    p.drawLine(QPointF(centre - std::max(r, 2.0), end.bottom() + 1), QPointF(centre + std::max(r, 2.0), end.bottom() + 1));
+    p.drawLine(QPointF(centre - std::max(r, 2.0), end.bottom() + 1),
+               QPointF(centre + std::max(r, 2.0), end.bottom() + 1));
     auto value = [&](double mm) { return text(lengthText(mm, picture.units)); };
     Heights heights{p, ink, area.left() + 8, centre + wide_mm * scale / 2, area.bottom() - 10 * ink.scale, {}};
     heights.marks = {{top, value(0), QStringLiteral("spindle face"), ink.ink},
@@ -153,7 +157,8 @@ void paintTool(QPainter& p, QRectF const& area, ToolPicture const& picture, Ink 
                       t.length_mm ? QStringLiteral("tip, touches here") : QStringLiteral("tip, length not known"),
                       ink.accent}};
     if (t.stick_out_mm)
-        heights.marks.push_back({top + (length - stick_out) * scale, value(length - stick_out), QStringLiteral("nut ends"), ink.soft});
+        heights.marks.push_back(
+            {top + (length - stick_out) * scale, value(length - stick_out), QStringLiteral("nut ends"), ink.soft});
     heights.draw();
     p.setFont(ink.font(Ink::Type::Mono));
     p.setPen(ink.ink);

@@ -3,8 +3,8 @@
 #pragma once
 // A fixed setter to scale, with its free, trigger and end heights, and the tool that would touch it.
 
-#include "core/shop/Kit.h"
 #include "core/quantity/Units.h"
+#include "core/shop/Kit.h"
 #include "paper/Ink.h"
 
 #include <QPainter>

@@ -33,13 +33,15 @@ struct Drawing {
         double const line = 18 * ink.scale, width = 84 * ink.scale;
         p.setFont(ink.font(Ink::Type::Small));
         p.setPen(ink.ink);
-        p.drawText(QRectF(axis.left - width - 8, y - (below.isEmpty() ? line / 2 : line), width, line), Qt::AlignRight | Qt::AlignVCenter, words);
+        p.drawText(QRectF(axis.left - width - 8, y - (below.isEmpty() ? line / 2 : line), width, line),
+                   Qt::AlignRight | Qt::AlignVCenter, words);
         p.setPen(ink.soft);
         p.drawText(QRectF(axis.left - width - 8, y, width, line), Qt::AlignRight | Qt::AlignVCenter, below);
     }
 
     /// A lane that is high or low; each step holds from its end on.
-    template<class High> void lane(double y, double height, QString const& words, bool at_start, High high, QColor const& colour) {
+    template<class High>
+    void lane(double y, double height, QString const& words, bool at_start, High high, QColor const& colour) {
         name(y + height / 2, words);
         QPainterPath path;
         bool state = at_start;
@@ -80,7 +82,8 @@ struct Drawing {
         QPainterPath path;
         bool first = true;
         for (auto const& step : *picture.trace) {
-            QPointF const from(axis.x(step.record.begin_s), y(step.record.from_mm[2])), to(axis.x(step.record.end_s), y(step.record.to_mm[2]));
+            QPointF const from(axis.x(step.record.begin_s), y(step.record.from_mm[2])),
+                to(axis.x(step.record.end_s), y(step.record.to_mm[2]));
             first ? path.moveTo(from) : path.lineTo(from);
             path.lineTo(to);
             first = false;
@@ -102,7 +105,8 @@ struct Drawing {
             p.setPen(QPen(ink.border, 1));
             p.drawLine(QPointF(axis.x(s), y), QPointF(axis.x(s), y + 5));
             p.setPen(ink.soft);
-            p.drawText(QRectF(axis.x(s) - 40, y + 6, 80, 18 * ink.scale), Qt::AlignHCenter | Qt::AlignTop, text(fixedText(s, step < 1 ? 1 : 0)));
+            p.drawText(QRectF(axis.x(s) - 40, y + 6, 80, 18 * ink.scale), Qt::AlignHCenter | Qt::AlignTop,
+                       text(fixedText(s, step < 1 ? 1 : 0)));
         }
         name(y + 14 * ink.scale, QStringLiteral("seconds"));
     }
@@ -123,9 +127,13 @@ void paintSignals(QPainter& p, QRectF const& area, SignalsPicture const& picture
     Drawing drawing{p, picture, ink, axisOf(area, picture, ink)};
     double const lane = 22 * ink.scale, gap = 18 * ink.scale, foot = area.bottom() - 30 * ink.scale;
     double y = area.top() + 12;
-    drawing.lane(y, lane, QStringLiteral("contact"), picture.input_at_start, [](auto const& s) { return s.input_reads_contact; }, ink.good);
+    drawing.lane(
+        y, lane, QStringLiteral("contact"), picture.input_at_start, [](auto const& s) { return s.input_reads_contact; },
+        ink.good);
     y += lane + gap;
-    drawing.lane(y, lane, QStringLiteral("spindle"), picture.trace->front().spindle_turns, [](auto const& s) { return s.spindle_turns; }, ink.attention);
+    drawing.lane(
+        y, lane, QStringLiteral("spindle"), picture.trace->front().spindle_turns,
+        [](auto const& s) { return s.spindle_turns; }, ink.attention);
     y += lane + gap;
     drawing.z(y, foot - 12);
     drawing.time(foot);

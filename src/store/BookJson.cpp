@@ -32,7 +32,9 @@ public:
         : m_json(json), m_path(std::move(path)), m_error(error) {
         if (!json.is_object()) refuse("", "an object");
     }
-    std::int64_t whole(char const* key) const { return get<std::int64_t>(key, "a whole number", &Json::is_number_integer); }
+    std::int64_t whole(char const* key) const {
+        return get<std::int64_t>(key, "a whole number", &Json::is_number_integer);
+    }
     double real(char const* key) const { return get<double>(key, "a number", &Json::is_number); }
     QString text(char const* key) const {
         return QString::fromStdString(get<std::string>(key, "a text", &Json::is_string));
@@ -88,9 +90,10 @@ struct Importer {
         for (auto const& each : f.list("revisions")) revision(each, seq);
         for (auto const& each : f.list("readings")) {
             Fields const r(each, "readings.", error);
-            write("INSERT INTO reading(study, nr, seq, at_utc_ms, value_mm, as_typed, source) VALUES(?, ?, ?, ?, ?, ?, ?)",
-                  {number(r.whole("study")), number(r.whole("nr")), seq, number(r.whole("at_utc_ms")), r.real("value_mm"),
-                   r.text("as_typed"), r.text("source")});
+            write("INSERT INTO reading(study, nr, seq, at_utc_ms, value_mm, as_typed, source) VALUES(?, ?, ?, ?, ?, ?, "
+                  "?)",
+                  {number(r.whole("study")), number(r.whole("nr")), seq, number(r.whole("at_utc_ms")),
+                   r.real("value_mm"), r.text("as_typed"), r.text("source")});
         }
         for (auto const& each : f.list("marks")) {
             Fields const m(each, "marks.", error);
@@ -149,10 +152,12 @@ Result<Json> BookFile::toJson() const {
                     error = parsed.error();
             }
             of(q, "revisions")
-                .push_back({{"entity", q.value(1).toLongLong()}, {"kind", utf8(q.value(2))}, {"body", std::move(body)}});
+                .push_back(
+                    {{"entity", q.value(1).toLongLong()}, {"kind", utf8(q.value(2))}, {"body", std::move(body)}});
         });
     if (done)
-        done = rows(db, "SELECT seq, study, nr, at_utc_ms, value_mm, as_typed, source FROM reading ORDER BY seq, study, nr",
+        done = rows(db,
+                    "SELECT seq, study, nr, at_utc_ms, value_mm, as_typed, source FROM reading ORDER BY seq, study, nr",
                     [&](QSqlQuery const& q) {
                         of(q, "readings")
                             .push_back({{"study", q.value(1).toLongLong()},
@@ -165,10 +170,11 @@ Result<Json> BookFile::toJson() const {
     if (done)
         done = rows(db, "SELECT seq, study, nr, mark, cause FROM reading_mark ORDER BY seq, study, nr",
                     [&](QSqlQuery const& q) {
-                        of(q, "marks").push_back({{"study", q.value(1).toLongLong()},
-                                                  {"nr", q.value(2).toLongLong()},
-                                                  {"mark", utf8(q.value(3))},
-                                                  {"cause", utf8(q.value(4))}});
+                        of(q, "marks")
+                            .push_back({{"study", q.value(1).toLongLong()},
+                                        {"nr", q.value(2).toLongLong()},
+                                        {"mark", utf8(q.value(3))},
+                                        {"cause", utf8(q.value(4))}});
                     });
     if (!done) return Failure(done.error());
     if (error) return Failure(*error);

@@ -1,8 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Changes that bring an earlier state back: nothing is taken out of the file, the earlier state is written again.
-#include "store/BookFile.h"
 #include "store/Bodies.h"
+#include "store/BookFile.h"
 #include "store/Sql.h"
 
 namespace steady::store {

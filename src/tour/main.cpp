@@ -7,8 +7,8 @@
 #include "demo/DemoBook.h"
 #include "exchange/WorldJson.h"
 
-#include <QApplication>
 #include <QAbstractButton>
+#include <QApplication>
 #include <QComboBox>
 #include <QDir>
 #include <QFile>
@@ -72,7 +72,8 @@ struct Tour {
         window.macros()->run();
         picture(u"macros"_s, u"macros-collision.png"_s);
         look.setScale(1.5);
-        for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s}) picture(station, station + u"-large.png"_s);
+        for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s})
+            picture(station, station + u"-large.png"_s);
         return good;
     }
 

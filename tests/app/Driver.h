@@ -45,7 +45,7 @@ public:
     QString hintOf(char const* field) const; ///< what stands below a field
     QString judgement() const;               ///< of the station shown
     QString notice() const;                  ///< empty when none is shown
-    app::LadderView* ladder() const; ///< of the station shown
+    app::LadderView* ladder() const;         ///< of the station shown
     shop::Book const& book() const { return window->desk()->session().book(); }
 
     void uncover(QWidget* widget);

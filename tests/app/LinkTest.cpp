@@ -34,10 +34,13 @@ private Q_SLOTS:
         // The machine as its control shows it, the plate, one touch, the macro.
         drive.key(Qt::Key_1, Qt::ControlModifier);
         drive.type("machine.name", u"Shed router"_s);
-        for (auto const& [field, text] : {std::pair{"machine.x.high", u"800"_s}, {"machine.y.high", u"500"_s},
-                                          {"machine.z.low", u"-110"_s}, {"machine.z.high", u"0"_s}})
+        for (auto const& [field, text] : {std::pair{"machine.x.high", u"800"_s},
+                                          {"machine.y.high", u"500"_s},
+                                          {"machine.z.low", u"-110"_s},
+                                          {"machine.z.high", u"0"_s}})
             drive.type(field, text);
-        QVERIFY2(drive.judgement().contains(u"Z goes from −110.000 to 0.000 mm, home at the top"_s), qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().contains(u"Z goes from −110.000 to 0.000 mm, home at the top"_s),
+                 qPrintable(drive.judgement()));
         drive.key(Qt::Key_Return, Qt::ControlModifier); // the next step: measure the plate
         QCOMPARE(drive.window->current()->id(), u"kit"_s);
         for (auto const& typed : {u"19.05"_s, u"19.04"_s, u"19.05"_s, u"19.06"_s, u"19.05"_s})
@@ -61,7 +64,7 @@ private Q_SLOTS:
         drive.key(Qt::Key_3, Qt::ControlModifier);
         useTool(drive, u"Tool 1: 8 mm compression"_s, "8 mm compression");
         drive.type("zero.contact", u"-78.948"_s); // 15.73 below tool 3, whose zero this replaces
-        QVERIFY(!link(drive)); // the plate was touched alone
+        QVERIFY(!link(drive));                    // the plate was touched alone
         drive.click("zero.section.link");
         QVERIFY2(drive.judgement().contains(u"The link no longer holds."_s), qPrintable(drive.judgement()));
         drive.type("zero.setter_contact", u"-67.282"_s);
@@ -72,7 +75,8 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().startsWith(u"The setter stands 21.6"_s), qPrintable(drive.judgement()));
         QVERIFY(drive.find<app::SumLine>("sum.link")->shownText().contains(u"67.282"_s));
         bool drawn = false;
-        for (auto const& part : drive.ladder()->parts()) drawn = drawn || (part.name == u"link D"_s && part.value == u"+21.609"_s);
+        for (auto const& part : drive.ladder()->parts())
+            drawn = drawn || (part.name == u"link D"_s && part.value == u"+21.609"_s);
         QVERIFY(drawn);
         undo(drive);
         QVERIFY(!link(drive));
@@ -84,7 +88,8 @@ private Q_SLOTS:
         QVERIFY(link(drive));
         useTool(drive, u"Tool 6: 92 mm surfacing cutter"_s, "92 mm surfacing cutter");
         drive.key(Qt::Key_L, Qt::ControlModifier);
-        QVERIFY2(drive.notice().contains(u"The plate contact of the tool in the spindle is not known"_s), qPrintable(drive.notice()));
+        QVERIFY2(drive.notice().contains(u"The plate contact of the tool in the spindle is not known"_s),
+                 qPrintable(drive.notice()));
     }
 
     void aToolIsRetouchedAndTheMacroAgrees() {
@@ -116,7 +121,8 @@ private Q_SLOTS:
         drive.choose("zero.target", u"the setter"_s);
         QVERIFY(drive.window->desk()->slips().empty());
         drive.type("zero.contact", u"-76.004"_s); // two digits swapped: −70.604 was read
-        QVERIFY2(drive.judgement().startsWith(u"tool 5, setter contact: −76.004 mm does not fit"_s), qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().startsWith(u"tool 5, setter contact: −76.004 mm does not fit"_s),
+                 qPrintable(drive.judgement()));
         QVERIFY(drive.find<QLabel>("next.words")->text().startsWith(u"Look at one number again"_s));
         QCOMPARE(drive.window->desk()->progress().zeroing.word, std::string("a number to check"));
         drive.type("zero.contact", u"-70.604"_s);
@@ -149,7 +155,8 @@ private Q_SLOTS:
         Driver drive;
         drive.key(Qt::Key_2, Qt::ControlModifier);
         drive.type("kit.tool.own_offset", u"2"_s);
-        QVERIFY2(drive.hintOf("kit.tool.own_offset").contains(u"another method"_s), qPrintable(drive.hintOf("kit.tool.own_offset")));
+        QVERIFY2(drive.hintOf("kit.tool.own_offset").contains(u"another method"_s),
+                 qPrintable(drive.hintOf("kit.tool.own_offset")));
         QTest::keyClick(drive.find("kit.tool.own_offset"), Qt::Key_Escape);
         drive.key(Qt::Key_3, Qt::ControlModifier);
         drive.click("zero.section.method");
@@ -245,7 +252,8 @@ private Q_SLOTS:
             return QString();
         };
         QVERIFY(watched(u"#105"_s).isEmpty());
-        QVERIFY2(watched(u"#5063"_s).contains(u"−63.2"_s) || watched(u"#5063"_s).contains(u"9.9"_s), qPrintable(watched(u"#5063"_s)));
+        QVERIFY2(watched(u"#5063"_s).contains(u"−63.2"_s) || watched(u"#5063"_s).contains(u"9.9"_s),
+                 qPrintable(watched(u"#5063"_s)));
         drive.key(Qt::Key_F10);
         QVERIFY2(watch->item(0)->text().simplified().startsWith(u"#105 −73.15"_s), qPrintable(watch->item(0)->text()));
         drive.key(Qt::Key_F5);
@@ -266,7 +274,8 @@ private Q_SLOTS:
         Driver drive;
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.click("macro.section.kept");
-        QVERIFY2(drive.judgement().contains(u"The book has changed since."_s), qPrintable(drive.judgement())); // the demo's own
+        QVERIFY2(drive.judgement().contains(u"The book has changed since."_s),
+                 qPrintable(drive.judgement())); // the demo's own
         drive.key(Qt::Key_F5);
         drive.key(Qt::Key_K, Qt::ControlModifier);
         QVERIFY(drive.window->macros()->theatre().ended()); // keeping does not end the play

@@ -101,7 +101,8 @@ private Q_SLOTS:
     }
     void whatDoesNotBelongIsRefused() {
         auto const book = m_book.toStdString();
-        QVERIFY(said({"write", "tool-length", "--book", book}, 2).find("belongs to another method") != std::string::npos);
+        QVERIFY(said({"write", "tool-length", "--book", book}, 2).find("belongs to another method") !=
+                std::string::npos);
         QVERIFY(said({"write", "re-touch", "--book", book, "--tool", "6"}, 2).find("tool 6") != std::string::npos);
         QVERIFY(said({"write", "re-touch", "--book", book, "--machine", "Mill"}, 2).find("machines of the book") !=
                 std::string::npos);
@@ -116,8 +117,7 @@ private Q_SLOTS:
         for (auto const& [id, setup] : book->all<shop::ZeroSetup>())
             for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
                 ++machines;
-                for (auto const& slip : zeroing::findSlips(book->in(units), **file, *setup))
-                    QFAIL(slip.text.c_str());
+                for (auto const& slip : zeroing::findSlips(book->in(units), **file, *setup)) QFAIL(slip.text.c_str());
             }
         QCOMPARE(machines, 4);
         QCOMPARE(safety::setupOf(*book).first, book->info().in_use);
@@ -129,7 +129,8 @@ private Q_SLOTS:
         QVERIFY(said({"import", path("book.json"), "--book", copy}).find("written") != std::string::npos);
         QCOMPARE(said({"export", "--book", copy}), first);
         // The copy is a book like any other: same macro, same history, and it goes on.
-        QCOMPARE(said({"write", "re-touch", "--book", copy}), said({"write", "re-touch", "--book", m_book.toStdString()}));
+        QCOMPARE(said({"write", "re-touch", "--book", copy}),
+                 said({"write", "re-touch", "--book", m_book.toStdString()}));
         auto const a = store::BookFile::open(m_book, store::Access::ReadOnly),
                    b = store::BookFile::open(QString::fromStdString(copy), store::Access::ReadOnly);
         QCOMPARE((*a)->history().size(), (*b)->history().size());
@@ -144,7 +145,8 @@ private Q_SLOTS:
         QTest::newRow("newer") << QStringLiteral("/v") << QStringLiteral("99");
         QTest::newRow("no changes") << QStringLiteral("/changes") << QStringLiteral("7");
         QTest::newRow("a seq that is a text") << QStringLiteral("/changes/3/seq") << QStringLiteral("\"four\"");
-        QTest::newRow("a body of another kind") << QStringLiteral("/changes/5/revisions/0/body") << QStringLiteral("[1]");
+        QTest::newRow("a body of another kind")
+            << QStringLiteral("/changes/5/revisions/0/body") << QStringLiteral("[1]");
     }
     void brokenExportsAreRefusedWithTheirPlace() {
         QFETCH(QString, pointer);

@@ -90,7 +90,8 @@ private Q_SLOTS:
         if (what == 5) shop.changeSetup([](shop::ZeroSetup& s) { s.link_plate = {}; });
         auto const link = zeroing::linkOf(shop.book, shop.readings, shop.setup());
         QVERIFY(!link);
-        QVERIFY2(sentence(link.error()).find(reason.toStdString()) != std::string::npos, sentence(link.error()).c_str());
+        QVERIFY2(sentence(link.error()).find(reason.toStdString()) != std::string::npos,
+                 sentence(link.error()).c_str());
         // The screen says the same, with what to do.
         auto const said = zeroing::linkJudgements(shop.book, shop.readings, shop.setup(), 0);
         QCOMPARE(said[0].headline, std::string(what == 5 ? "No link yet." : "The link no longer holds."));
@@ -103,7 +104,8 @@ private Q_SLOTS:
             shop.touch(tool, Target::Setter, shop.trip_mm(tool) - shop.lag_mm());
         auto lengths = [&] {
             std::vector<double> all;
-            for (auto const& row : zeroing::lengthTable(shop.book, shop.setup())) all.push_back(row.length_mm.value_or(-1));
+            for (auto const& row : zeroing::lengthTable(shop.book, shop.setup()))
+                all.push_back(row.length_mm.value_or(-1));
             return all;
         };
         auto same = [&](std::vector<double> const& expected) {
@@ -170,9 +172,11 @@ private Q_SLOTS:
         auto const before = constant->b_mm();
         shop.book.put(91, shop::Surfacing{{90}, 0.5, 99'000'000});
         QVERIFY(test::near(zeroing::boardConstant(shop.book, shop.setup())->b_mm(), before + 0.5, 1e-9));
-        QCOMPARE(zeroing::boardJudgements(shop.book, shop.setup())[0].headline, std::string("The board is 17.500 mm thick now."));
+        QCOMPARE(zeroing::boardJudgements(shop.book, shop.setup())[0].headline,
+                 std::string("The board is 17.500 mm thick now."));
         shop.book.put(92, shop::Surfacing{{90}, 8.2, 99'100'000});
-        QVERIFY(zeroing::boardJudgements(shop.book, shop.setup())[0].headline.find("meet the screws") != std::string::npos);
+        QVERIFY(zeroing::boardJudgements(shop.book, shop.setup())[0].headline.find("meet the screws") !=
+                std::string::npos);
         // Paper: W = contact − paper.
         auto const paper = shop.touch(shop.long_tool, Target::Paper, -30);
         shop.change(paper, [](shop::Contact& c) { c.feeler_mm = 0.08; });
@@ -188,7 +192,8 @@ private Q_SLOTS:
         shop.touch(shop.long_tool, Target::Board, -60 + 6.5 + 0.2);
         auto const said = zeroing::boardJudgements(shop.book, shop.setup());
         QCOMPARE(said.size(), std::size_t(1));
-        QVERIFY2(said[0].headline.find("disagree about the board by 0.2") != std::string::npos, said[0].headline.c_str());
+        QVERIFY2(said[0].headline.find("disagree about the board by 0.2") != std::string::npos,
+                 said[0].headline.c_str());
     }
 
     void methodsSideBySide() {
@@ -245,7 +250,8 @@ private Q_SLOTS:
             m.behaviour.closed_at_start = shop::ClosedAtStart::EndsAsContact;
             std::swap(m.axes[0].low_mm, m.axes[0].high_mm);
         });
-        for (auto const* words : {"The ends of X are turned", "contacts are from before", "Z loses 0.020 mm", "counts as a contact"})
+        for (auto const* words :
+             {"The ends of X are turned", "contacts are from before", "Z loses 0.020 mm", "counts as a contact"})
             QVERIFY2(has(machine(), words), words);
         auto tool = [&] { return zeroing::toolJudgements(shop.book, shop.setup()); };
         QVERIFY(has(tool(), "reaches 52.000 mm"));

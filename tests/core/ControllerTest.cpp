@@ -70,7 +70,8 @@ private Q_SLOTS:
     void orderOfExecution() {
         QFETCH(QStringList, log);
         QStringList got;
-        for (auto const& line : runRecorded(QTest::currentDataTag()).machine.log) got.append(QString::fromStdString(line));
+        for (auto const& line : runRecorded(QTest::currentDataTag()).machine.log)
+            got.append(QString::fromStdString(line));
         QCOMPARE(got, log);
     }
     void offsetAndDistanceModeComeBeforeTheMotion() { // N: G55, G91, then G0 X1

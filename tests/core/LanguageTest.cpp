@@ -27,11 +27,13 @@ private Q_SLOTS:
         row("repeat", "O1 REPEAT [3]\nO2 REPEAT [2]\n#31=[#31+1]\nO2 ENDREPEAT\nO1 ENDREPEAT\n", 6);
         row("repeat, not once", "O1 REPEAT [0]\n#31=1\nO1 ENDREPEAT\n", 0);
         row("break", "O1 REPEAT [9]\n#31=[#31+1]\nO2 IF [#31 EQ 3]\nO1 BREAK\nO2 ENDIF\nO1 ENDREPEAT\n", 3);
-        row("break out of two", "O1 WHILE [1]\nO2 REPEAT [9]\n#31=[#31+1]\nO1 BREAK\nO2 ENDREPEAT\nO1 ENDWHILE\n"
-                                "O3 REPEAT [2]\n#31=[#31+10]\nO3 ENDREPEAT\n",
+        row("break out of two",
+            "O1 WHILE [1]\nO2 REPEAT [9]\n#31=[#31+1]\nO1 BREAK\nO2 ENDREPEAT\nO1 ENDWHILE\n"
+            "O3 REPEAT [2]\n#31=[#31+10]\nO3 ENDREPEAT\n",
             21);
-        row("continue", "O1 REPEAT [5]\n#32=[#32+1]\nO2 IF [#32 MOD 2 EQ 0]\nO1 CONTINUE\nO2 ENDIF\n#31=[#31+1]\n"
-                        "O1 ENDREPEAT\n",
+        row("continue",
+            "O1 REPEAT [5]\n#32=[#32+1]\nO2 IF [#32 MOD 2 EQ 0]\nO1 CONTINUE\nO2 ENDIF\n#31=[#31+1]\n"
+            "O1 ENDREPEAT\n",
             3);
         row("call with arguments", "O100 SUB\n#31=[#1 + 10*#2]\nO100 ENDSUB\nO100 CALL [3] [4]\n", 43);
         row("arguments are the call's own", "#1=7\nO100 SUB\n#1=99\nO100 ENDSUB\nO100 CALL [3]\n#31=#1\n", 7);
@@ -43,7 +45,8 @@ private Q_SLOTS:
         row("local and global names",
             "#<a>=1\n#<_b>=2\nO1 SUB\n#<a>=50\n#<_b>=[#<_b>+1]\nO1 ENDSUB\nO1 CALL\n#31=[#<a> + 10*#<_b>]\n", 31);
         row("exists", "#<a>=1\n#31=[EXISTS[#<a>] + 10*EXISTS[#<b>]]\n", 1);
-        row("recursion", "O1 SUB\n#31=[#31+1]\nO2 IF [#1 GT 1]\nO1 CALL [#1 - 1]\nO2 ENDIF\nO1 ENDSUB\nO1 CALL [4]\n", 4);
+        row("recursion", "O1 SUB\n#31=[#31+1]\nO2 IF [#1 GT 1]\nO1 CALL [#1 - 1]\nO2 ENDIF\nO1 ENDSUB\nO1 CALL [4]\n",
+            4);
     }
     void flow() {
         QFETCH(QString, text);
@@ -164,10 +167,10 @@ private Q_SLOTS:
         QCOMPARE(made.notes.size(), std::size_t(4));
         QCOMPARE(made.notes[0].where.line, 1);
     }
-    void referenceOrderWithAToolChange() { // N: the tool is changed before the spindle turns, whatever the order on the line
+    void
+    referenceOrderWithAToolChange() { // N: the tool is changed before the spindle turns, whatever the order on the line
         auto const ran = runRecorded("M3 T2 M6 G0 X9\n");
-        QCOMPARE(ran.machine.log,
-                 (std::vector<std::string>{"spindle off", "tool 2", "spindle on", "rapid 9 0 0"}));
+        QCOMPARE(ran.machine.log, (std::vector<std::string>{"spindle off", "tool 2", "spindle on", "rapid 9 0 0"}));
     }
 };
 

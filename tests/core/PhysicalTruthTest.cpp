@@ -88,7 +88,8 @@ private Q_SLOTS:
             QCOMPARE(result.moved, moved);
             QCOMPARE(result.z_zero.has_value(), zero_set);
             QVERIFY2(QString::fromStdString(result.message).contains(words), result.message.c_str());
-            if (result.outcome != Outcome::Collision) QVERIFY(result.position_mm[2] > rehearsal.world().zeroOnStock_mm());
+            if (result.outcome != Outcome::Collision)
+                QVERIFY(result.position_mm[2] > rehearsal.world().zeroOnStock_mm());
             if (zero_set) QVERIFY(test::near(result.z_zero->error_mm(), 0, 0.002));
         }
     }

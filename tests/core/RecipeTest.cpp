@@ -51,8 +51,7 @@ private Q_SLOTS:
         if (homed_readable) shop.change(shop.machine, [](shop::Machine& m) { m.behaviour.homed_parameter = 5399; });
         auto const rehearsal = shop.rehearse();
         auto const& text = rehearsal.macro.text;
-        auto const executable =
-            controller::makeExecutable(text, safety::dialectOf(rehearsal.world()));
+        auto const executable = controller::makeExecutable(text, safety::dialectOf(rehearsal.world()));
         QVERIFY2(executable.findings.empty(),
                  executable.findings.empty() ? "" : executable.findings.front().text.c_str());
         for (auto const& line : executable.program.lines) {
@@ -136,7 +135,8 @@ private Q_SLOTS:
             auto rehearsal = shop.rehearse();
             QVERIFY(rehearsal.plan.search_mm <= 25);
             rehearsal.world().plate.place = machine::PlatePlace::Away;
-            rehearsal.world().position_mm[2] = rehearsal.world().zeroOnStock_mm() + thickness + rehearsal.plan.least_gap_mm;
+            rehearsal.world().position_mm[2] =
+                rehearsal.world().zeroOnStock_mm() + thickness + rehearsal.plan.least_gap_mm;
             for (auto& pause : rehearsal.world().person.pauses)
                 std::replace(pause.begin(), pause.end(), shop::Act::LayPlate, shop::Act::TakePlate);
             auto const result = test::runText(rehearsal.macro.text, rehearsal.world());

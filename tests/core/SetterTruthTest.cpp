@@ -79,7 +79,8 @@ private Q_SLOTS:
         row("no link", again, "", "link_unset", safe, 0, still, "no link");
         row("flag taken over", again, "", "link_reused", safe, 0, still, "no link");
         row("D overwritten", again, "", "link_overwritten", safe, 0, still, "no link");
-        row("D overwritten, check left out", again, "require-link", "link_overwritten", wrong, -5, moves, "Z zero is set");
+        row("D overwritten, check left out", again, "require-link", "link_overwritten", wrong, -5, moves,
+            "Z zero is set");
         row("other work offset", again, "", "other_offset", safe, 0, still, "Another work offset");
         row("length offset left on", again, "", "length_left", right, 0, moves, "Z zero is set");
         row("G92 left on", again, "", "shift_left", safe, 0, still, "G92 shift");
@@ -104,9 +105,9 @@ private Q_SLOTS:
                 m.behaviour.homed_parameter = 5398;
             });
             if (static_cast<Kind>(kind) == Kind::Retouch) use(shop, shop.long_tool);
-            auto rehearsal = shop.rehearse(static_cast<Kind>(kind), left_out.isEmpty()
-                                                                        ? std::set<std::string>{}
-                                                                        : std::set{left_out.toStdString()});
+            auto rehearsal =
+                shop.rehearse(static_cast<Kind>(kind),
+                              left_out.isEmpty() ? std::set<std::string>{} : std::set{left_out.toStdString()});
             auto const* known = safety::faultNamed(fault.toStdString());
             QCOMPARE(known == nullptr, fault.isEmpty());
             if (known) known->apply(rehearsal.world());

@@ -64,18 +64,24 @@ void wideTool(LinkedShop& s) {
 
 std::vector<Row> slips() {
     return {
-        {"25.4 for 25.0", [](LinkedShop& s) {
+        {"25.4 for 25.0",
+         [](LinkedShop& s) {
              plateNominal(25.4)(s);
              s.measure({25.01, 25.0, 24.99});
-         }, "inch size"},
-        {"12.7 for 12.5", [](LinkedShop& s) {
+         },
+         "inch size"},
+        {"12.7 for 12.5",
+         [](LinkedShop& s) {
              plateNominal(12.7)(s);
              s.measure({12.51, 12.5, 12.49});
-         }, "inch size"},
-        {"6.35 for 6", [](LinkedShop& s) {
+         },
+         "inch size"},
+        {"6.35 for 6",
+         [](LinkedShop& s) {
              plateNominal(6.35)(s);
              s.measure({6.01, 6.0, 5.99});
-         }, "inch size"},
+         },
+         "inch size"},
         {"nominal typed in inches", plateNominal(0.3937), "Inch and millimetre"},
         {"nominal ten times", plateNominal(100), "decimal mark"},
         {"nominal without its mark", plateNominal(1.0), "decimal mark"},
@@ -92,14 +98,16 @@ std::vector<Row> slips() {
         {"setter contact of another tool", contact([](double z) { return z - 14.5; }, [](double) { return ""; }),
          "does not fit its length"},
         {"tens wrong", contact([](double z) { return z + 20; }), "copied wrong"},
-        {"digits swapped at the setter", [](LinkedShop& s) {
+        {"digits swapped at the setter",
+         [](LinkedShop& s) {
              // −40.0… read as −04.0… would leave the shop; the tens and units of the true reading, swapped.
              auto const z = s.trip_mm(s.long_tool) - s.lag_mm();
              auto typed = fmt::format("{:.3f}", z);
              auto const first = typed.find_first_of("0123456789");
              std::swap(typed[first], typed[first + 1]);
              s.touch(s.long_tool, Target::Setter, std::stod(typed), typed);
-         }, "wapped"},
+         },
+         "wapped"},
         {"same grip, half a millimetre away", again(0.5), "the same tool before"},
         {"same grip, one digit", again(1.0), "the same tool before"},
         {"plate contact with its minus lost", plateContact(41.5), "Is the sign turned?"},
@@ -110,7 +118,8 @@ std::vector<Row> slips() {
         {"stick-out longer than the tool", tool([](shop::Assembly& a) { a.stick_out_mm = 80; }), "sticks out"},
         {"length ten times", tool([](shop::Assembly& a) { a.length_mm = 585; }), "decimal mark"},
         {"length in inches", tool([](shop::Assembly& a) { a.length_mm = 2.3; }), "Inch and millimetre"},
-        {"setter heights in the wrong order", setter([](shop::ToolSetter& s) { std::swap(s.free_mm, s.solid_mm); }), "out of order"},
+        {"setter heights in the wrong order", setter([](shop::ToolSetter& s) { std::swap(s.free_mm, s.solid_mm); }),
+         "out of order"},
         {"setter X with a sign", setter([](shop::ToolSetter& s) { s.x_mm = -60; }), "Is the sign turned?"},
         {"setter X in work coordinates", setter([](shop::ToolSetter& s) { s.x_mm = -212.4; }), "outside the travel"},
         {"cutter wider than the disc", wideTool, "too wide for the setter"},
@@ -121,71 +130,100 @@ std::vector<Row> honest() {
     std::vector<Row> rows{
         {"as it is", [](LinkedShop&) {}, ""},
         {"a plate that is 0.06 under its size", plateNominal(10), ""},
-        {"a plate that is 0.2 over", [](LinkedShop& s) { s.measure({10.19, 10.2, 10.21}); }, ""},
-        {"a rough plate", [](LinkedShop& s) { s.measure({9.90, 9.99, 9.94, 9.87, 9.95}); }, ""},
-        {"all readings equal", [](LinkedShop& s) { s.measure({9.94, 9.94, 9.94}); }, ""},
+        {"a plate that is 0.2 over",
+         [](LinkedShop& s) {
+             s.measure({10.19, 10.2, 10.21});
+         },
+         ""},
+        {"a rough plate",
+         [](LinkedShop& s) {
+             s.measure({9.90, 9.99, 9.94, 9.87, 9.95});
+         },
+         ""},
+        {"all readings equal",
+         [](LinkedShop& s) {
+             s.measure({9.94, 9.94, 9.94});
+         },
+         ""},
         {"one reading alone", [](LinkedShop& s) { s.measure({9.94}); }, ""},
         {"none", [](LinkedShop& s) { s.measure({}); }, ""},
-        {"a withdrawn reading is wrong", [](LinkedShop& s) {
+        {"a withdrawn reading is wrong",
+         [](LinkedShop& s) {
              s.measure({9.94, 9.95, 9.94, 994});
              s.readings.kept[s.study].back().withdrawn = true;
-         }, ""},
-        {"a one-inch block", [](LinkedShop& s) {
+         },
+         ""},
+        {"a one-inch block",
+         [](LinkedShop& s) {
              plateNominal(25.4)(s);
              s.measure({25.39, 25.40, 25.41});
-         }, ""},
-        {"a half-inch plate", [](LinkedShop& s) {
+         },
+         ""},
+        {"a half-inch plate",
+         [](LinkedShop& s) {
              plateNominal(12.7)(s);
              s.measure({12.69, 12.70, 12.71});
-         }, ""},
+         },
+         ""},
         {"the true contact", contact([](double z) { return z; }), ""},
         {"a contact 0.3 off the rule's length", contact([](double z) { return z + 0.3; }), ""},
         {"a contact 0.4 below", contact([](double z) { return z - 0.4; }), ""},
-        {"a length measured by rule, 1 mm off, said so", [](LinkedShop& s) {
+        {"a length measured by rule, 1 mm off, said so",
+         [](LinkedShop& s) {
              s.change(s.long_tool, [](shop::Assembly& a) {
                  a.length_mm = 59.5;
                  a.length_error_mm = 1.5;
              });
-         }, ""},
+         },
+         ""},
         {"the same grip, warm", again(0.02), ""},
         {"the same grip, dusty", again(-0.08), ""},
-        {"gripped again: another tool of the same number", [](LinkedShop& s) {
+        {"gripped again: another tool of the same number",
+         [](LinkedShop& s) {
              s.touch(s.long_tool, Target::Setter, s.trip_mm(s.long_tool));
              auto fresh = *s.book.find(s.long_tool);
              s.change(s.long_tool, [](shop::Assembly& a) { a.released_utc_ms = 9; });
              fresh.length_mm = 55;
              s.book.put(60, fresh);
              s.touch({60}, Target::Setter, s.nose_trip_mm + 55);
-         }, ""},
-        {"after the home switch changed", [](LinkedShop& s) {
+         },
+         ""},
+        {"after the home switch changed",
+         [](LinkedShop& s) {
              s.touch(s.long_tool, Target::Setter, s.trip_mm(s.long_tool));
              s.change(s.machine, [](shop::Machine& m) { ++m.home_epoch; });
-         }, ""},
+         },
+         ""},
         {"a deep plate contact", plateContact(-77.7), ""},
         {"a plate contact at the very top", plateContact(-0.4), ""},
         {"a name without a size", tool([](shop::Assembly& a) { a.name = "compression, long"; }), ""},
         {"a name in inches", tool([](shop::Assembly& a) {
              a.name = "5/16 in compression";
              a.diameter_mm = 7.9375;
-         }), ""},
+         }),
+         ""},
         {"a name with a taper", tool([](shop::Assembly& a) { a.name = "90° vee, two flutes"; }), ""},
         {"a worn cutter", tool([](shop::Assembly& a) { a.diameter_mm = 7.9; }), ""},
         {"stick-out to the face", tool([](shop::Assembly& a) { a.stick_out_mm = 58.5; }), ""},
-        {"a wide cutter that is measured on the plate", [](LinkedShop& s) {
+        {"a wide cutter that is measured on the plate",
+         [](LinkedShop& s) {
              wideTool(s);
              s.change(s.short_tool, [](shop::Assembly& a) { a.method = shop::LengthMethod::Plate; });
-         }, ""},
+         },
+         ""},
         {"a setter without overtravel contact", setter([](shop::ToolSetter& s) { s.overtravel_mm.reset(); }), ""},
         {"a setter at the very end of X", setter([](shop::ToolSetter& s) { s.x_mm = 0; }), ""},
         {"a setter that trips at once", setter([](shop::ToolSetter& s) { s.free_mm = s.trigger_mm; }), ""},
-        {"another machine's contacts", [](LinkedShop& s) {
+        {"another machine's contacts",
+         [](LinkedShop& s) {
              shop::Machine other;
              other.axes[2] = {0, 200};
              s.book.put(70, other);
              s.book.put(71, shop::Assembly{1, "drill", 3});
              s.change(Id<shop::Assembly>{71}, [](shop::Assembly& a) { a.machine = {70}; });
              s.touch({71}, Target::Plate, 120);
-         }, ""},
+         },
+         ""},
         {"a board contact", [](LinkedShop& s) { s.touch(s.tool, Target::Board, -70.2); }, ""},
     };
     return rows;

@@ -63,7 +63,8 @@ struct Ran {
     std::optional<Error> error;
 };
 
-inline Ran runRecorded(std::string const& text, Memory memory = {}, Recorder machine = {}, Dialect const& dialect = parametric()) {
+inline Ran runRecorded(std::string const& text, Memory memory = {}, Recorder machine = {},
+                       Dialect const& dialect = parametric()) {
     auto const executable = makeExecutable(text, dialect);
     Controller controller(executable, memory, machine);
     while (controller.step()) {

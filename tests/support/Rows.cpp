@@ -136,8 +136,7 @@ Id<shop::Contact> LinkedShop::touch(Id<shop::Assembly> by, shop::Target target, 
 }
 
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {
-    return machine::run(controller::makeExecutable(text, safety::dialectOf(world)),
-                        world, trace);
+    return machine::run(controller::makeExecutable(text, safety::dialectOf(world)), world, trace);
 }
 
 } // namespace steady::test

@@ -29,8 +29,8 @@ int highestNumber(Desk const& desk) {
 
 } // namespace
 
-KitStation::KitStation(Desk& desk) : Station(desk, u"kit"_s, u"Kit"_s) {
-    m_sections = new Sections(id(), 2);
+KitStation::KitStation(Desk& desk, QWidget* parent) : Station(desk, u"kit"_s, u"Kit"_s, parent) {
+    m_sections = new Sections(id(), 2, entry()->parentWidget());
     buildPlate(m_sections->add(u"plate"_s, u"Plate"_s));
     buildSetter(m_sections->add(u"setter"_s, u"Setter"_s));
     buildTool(m_sections->add(u"tool"_s, u"Tool"_s));
@@ -89,18 +89,26 @@ void KitStation::buildPlate(QVBoxLayout* page) {
         },
         [this] { return desk().setup().plate.value != 0; });
     auto& f = *form;
-    f.length("kit.nominal", "Nominal thickness", {0.1, 200}, [](TouchPlate& p) -> auto& { return p.nominal_mm; },
-             "as sold; only used until it is measured");
-    f.text("kit.plate.name", "Name of the plate", [](TouchPlate& p) -> auto& { return p.name; });
-    f.choice("kit.circuit", "Circuit at rest", {"open, closed by touching", "closed, opened by pressing"},
-             [](TouchPlate& p) -> auto& { return p.circuit; });
-    f.choice("kit.path", "What closes it", {"tool with clip", "tool through the spindle", "a switch of its own"},
-             [](TouchPlate& p) -> auto& { return p.path; });
-    f.choice("kit.sprung", "Body", {"solid", "sprung"}, [](TouchPlate& p) -> auto& { return p.sprung; });
-    f.length("kit.push_in", "Deepest push-in accepted", {0.005, 20},
-             [](TouchPlate& p) -> auto& { return p.push_in_mm; }, "sprung: its stroke");
-    f.length("kit.plate.width", "Width", {5, 500}, [](TouchPlate& p) -> auto& { return p.width_mm; });
-    f.length("kit.plate.depth", "Depth", {5, 500}, [](TouchPlate& p) -> auto& { return p.depth_mm; });
+    f.length(
+        "kit.nominal", "Nominal thickness", {0.1, 200}, [](TouchPlate & p) -> auto& { return p.nominal_mm; },
+        "as sold; only used until it is measured");
+    f.text(
+        "kit.plate.name", "Name of the plate", [](TouchPlate & p) -> auto& { return p.name; });
+    f.choice(
+        "kit.circuit", "Circuit at rest", {"open, closed by touching", "closed, opened by pressing"},
+        [](TouchPlate & p) -> auto& { return p.circuit; });
+    f.choice(
+        "kit.path", "What closes it", {"tool with clip", "tool through the spindle", "a switch of its own"},
+        [](TouchPlate & p) -> auto& { return p.path; });
+    f.choice(
+        "kit.sprung", "Body", {"solid", "sprung"}, [](TouchPlate & p) -> auto& { return p.sprung; });
+    f.length(
+        "kit.push_in", "Deepest push-in accepted", {0.005, 20}, [](TouchPlate & p) -> auto& { return p.push_in_mm; },
+        "sprung: its stroke");
+    f.length(
+        "kit.plate.width", "Width", {5, 500}, [](TouchPlate & p) -> auto& { return p.width_mm; });
+    f.length(
+        "kit.plate.depth", "Depth", {5, 500}, [](TouchPlate & p) -> auto& { return p.depth_mm; });
     m_forms.push_back(std::move(form));
 
     auto measured = std::make_unique<Form<Instrument>>(
@@ -109,10 +117,13 @@ void KitStation::buildPlate(QVBoxLayout* page) {
         [this] { return plate().instrument.value != 0; });
     auto& i = *measured;
     i.heading("Measured with");
-    i.text("kit.instrument", "Instrument", [](Instrument& x) -> auto& { return x.name; });
-    i.length("kit.step", "Its resolution", {0.0001, 1}, [](Instrument& x) -> auto& { return x.resolution_mm; });
-    i.length("kit.error", "Its permissible error, ±", {0, 1},
-             [](Instrument& x) -> auto& { return x.permissible_error_mm; }, "repeating does not lessen it");
+    i.text(
+        "kit.instrument", "Instrument", [](Instrument & x) -> auto& { return x.name; });
+    i.length(
+        "kit.step", "Its resolution", {0.0001, 1}, [](Instrument & x) -> auto& { return x.resolution_mm; });
+    i.length(
+        "kit.error", "Its permissible error, ±", {0, 1}, [](Instrument & x) -> auto& { return x.permissible_error_mm; },
+        "repeating does not lessen it");
     m_forms.push_back(std::move(measured));
     button(page, "kit.plate.new", "Another plate", &KitStation::newPlate);
 }
@@ -130,31 +141,45 @@ void KitStation::buildSetter(QVBoxLayout* page) {
         },
         [this] { return desk().setup().setter.value != 0; });
     auto& f = *form;
-    f.text("kit.setter.name", "Name of the setter", [](ToolSetter& s) -> auto& { return s.name; });
+    f.text(
+        "kit.setter.name", "Name of the setter", [](ToolSetter & s) -> auto& { return s.name; });
     f.heading("Where it stands");
-    f.length("kit.setter.x", "X of the disc's centre", any_length, [](ToolSetter& s) -> auto& { return s.x_mm; },
-             "machine position, after homing");
-    f.length("kit.setter.y", "Y of the disc's centre", any_length, [](ToolSetter& s) -> auto& { return s.y_mm; });
+    f.length(
+        "kit.setter.x", "X of the disc's centre", any_length, [](ToolSetter & s) -> auto& { return s.x_mm; },
+        "machine position, after homing");
+    f.length(
+        "kit.setter.y", "Y of the disc's centre", any_length, [](ToolSetter & s) -> auto& { return s.y_mm; });
     f.heading("Heights above its base");
-    f.length("kit.setter.free", "Free", any_size, [](ToolSetter& s) -> auto& { return s.free_mm; });
-    f.length("kit.setter.trigger", "Trips at", any_size, [](ToolSetter& s) -> auto& { return s.trigger_mm; });
-    f.length("kit.setter.overtravel", "Overtravel contact", any_size,
-             [](ToolSetter& s) -> auto& { return s.overtravel_mm; }, "wired into the stop chain; empty: none");
-    f.length("kit.setter.solid", "End of stroke", any_size, [](ToolSetter& s) -> auto& { return s.solid_mm; },
-             "solid: nothing gives below this");
+    f.length(
+        "kit.setter.free", "Free", any_size, [](ToolSetter & s) -> auto& { return s.free_mm; });
+    f.length(
+        "kit.setter.trigger", "Trips at", any_size, [](ToolSetter & s) -> auto& { return s.trigger_mm; });
+    f.length(
+        "kit.setter.overtravel", "Overtravel contact", any_size,
+        [](ToolSetter & s) -> auto& { return s.overtravel_mm; }, "wired into the stop chain; empty: none");
+    f.length(
+        "kit.setter.solid", "End of stroke", any_size, [](ToolSetter & s) -> auto& { return s.solid_mm; },
+        "solid: nothing gives below this");
     f.heading("Its body");
-    f.length("kit.setter.disc", "Diameter of the disc", {1, 500}, [](ToolSetter& s) -> auto& { return s.disc_mm; });
-    f.length("kit.setter.body", "Diameter of the housing", {1, 500}, [](ToolSetter& s) -> auto& { return s.body_mm; });
-    f.length("kit.setter.bracket", "Bracket stands out by", {0, 500},
-             [](ToolSetter& s) -> auto& { return s.bracket_reach_mm; });
-    f.length("kit.setter.bracket_top", "Top of the bracket", any_size,
-             [](ToolSetter& s) -> auto& { return s.bracket_top_mm; });
-    f.choice("kit.setter.circuit", "Circuit at rest", {"open, closed by pressing", "closed, opened by pressing"},
-             [](ToolSetter& s) -> auto& { return s.circuit; });
-    f.choice("kit.setter.path", "What closes it", {"tool with clip", "tool through the spindle", "a switch of its own"},
-             [](ToolSetter& s) -> auto& { return s.path; });
-    f.choice("kit.setter.input", "Input", {"shared with the plate", "one of its own"},
-             [](ToolSetter& s) -> auto& { return s.input; });
+    f.length(
+        "kit.setter.disc", "Diameter of the disc", {1, 500}, [](ToolSetter & s) -> auto& { return s.disc_mm; });
+    f.length(
+        "kit.setter.body", "Diameter of the housing", {1, 500}, [](ToolSetter & s) -> auto& { return s.body_mm; });
+    f.length(
+        "kit.setter.bracket", "Bracket stands out by", {0, 500},
+        [](ToolSetter & s) -> auto& { return s.bracket_reach_mm; });
+    f.length(
+        "kit.setter.bracket_top", "Top of the bracket", any_size,
+        [](ToolSetter & s) -> auto& { return s.bracket_top_mm; });
+    f.choice(
+        "kit.setter.circuit", "Circuit at rest", {"open, closed by pressing", "closed, opened by pressing"},
+        [](ToolSetter & s) -> auto& { return s.circuit; });
+    f.choice(
+        "kit.setter.path", "What closes it", {"tool with clip", "tool through the spindle", "a switch of its own"},
+        [](ToolSetter & s) -> auto& { return s.path; });
+    f.choice(
+        "kit.setter.input", "Input", {"shared with the plate", "one of its own"},
+        [](ToolSetter & s) -> auto& { return s.input; });
     m_forms.push_back(std::move(form));
     button(page, "kit.setter.new", "Another setter", &KitStation::newSetter);
 }
@@ -167,26 +192,38 @@ void KitStation::buildTool(QVBoxLayout* page) {
         [this](Assembly changed, std::string what) { return commitAssembly(std::move(changed), std::move(what)); },
         [this] { return desk().setup().assembly.value != 0; });
     auto& f = *form;
-    f.number("kit.tool.number", "Tool number", "", 1, {1, 99'999}, [](Assembly& a) -> auto& { return a.number; });
-    f.text("kit.tool.name", "Name of the tool", [](Assembly& a) -> auto& { return a.name; });
-    f.length("kit.tool.diameter", "Cutter diameter", {0.1, 500}, [](Assembly& a) -> auto& { return a.diameter_mm; });
-    f.length("kit.tool.length", "Length below the spindle face", {1, 500},
-             [](Assembly& a) -> auto& { return a.length_mm; }, "a rule is enough; empty if not known");
-    f.length("kit.tool.length_error", "Length is good to ±", {0.001, 20},
-             [](Assembly& a) -> auto& { return a.length_error_mm; });
-    f.choice("kit.tool.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
-             [](Assembly& a) -> auto& { return a.tip; });
-    f.length("kit.tool.contact_radius", "Radius that touches", {0, 250},
-             [](Assembly& a) -> auto& { return a.contact_radius_mm; }, "empty: half the diameter");
-    f.length("kit.tool.stick_out", "Sticks out of the nut", {1, 500},
-             [](Assembly& a) -> auto& { return a.stick_out_mm; }, "empty if not known");
-    f.length("kit.tool.largest", "Widest above the cutter", {1, 500},
-             [](Assembly& a) -> auto& { return a.largest_mm; }, "nut or flange");
-    f.choice("kit.tool.conducts", "Conducts", {"no", "yes"}, [](Assembly& a) -> auto& { return a.conducts; });
-    f.choice("kit.tool.method", "Measured on", {"the setter", "the plate", "a height gauge"},
-             [](Assembly& a) -> auto& { return a.method; });
-    f.number("kit.tool.own_offset", "Work offset of its own", "", 1, {0, 9},
-             [](Assembly& a) -> auto& { return a.own_offset; }, "1 is G54; 0: none");
+    f.number(
+        "kit.tool.number", "Tool number", "", 1, {1, 99'999}, [](Assembly & a) -> auto& { return a.number; });
+    f.text(
+        "kit.tool.name", "Name of the tool", [](Assembly & a) -> auto& { return a.name; });
+    f.length(
+        "kit.tool.diameter", "Cutter diameter", {0.1, 500}, [](Assembly & a) -> auto& { return a.diameter_mm; });
+    f.length(
+        "kit.tool.length", "Length below the spindle face", {1, 500}, [](Assembly & a) -> auto& { return a.length_mm; },
+        "a rule is enough; empty if not known");
+    f.length(
+        "kit.tool.length_error", "Length is good to ±", {0.001, 20},
+        [](Assembly & a) -> auto& { return a.length_error_mm; });
+    f.choice(
+        "kit.tool.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
+        [](Assembly & a) -> auto& { return a.tip; });
+    f.length(
+        "kit.tool.contact_radius", "Radius that touches", {0, 250},
+        [](Assembly & a) -> auto& { return a.contact_radius_mm; }, "empty: half the diameter");
+    f.length(
+        "kit.tool.stick_out", "Sticks out of the nut", {1, 500}, [](Assembly & a) -> auto& { return a.stick_out_mm; },
+        "empty if not known");
+    f.length(
+        "kit.tool.largest", "Widest above the cutter", {1, 500}, [](Assembly & a) -> auto& { return a.largest_mm; },
+        "nut or flange");
+    f.choice(
+        "kit.tool.conducts", "Conducts", {"no", "yes"}, [](Assembly & a) -> auto& { return a.conducts; });
+    f.choice(
+        "kit.tool.method", "Measured on", {"the setter", "the plate", "a height gauge"},
+        [](Assembly & a) -> auto& { return a.method; });
+    f.number(
+        "kit.tool.own_offset", "Work offset of its own", "", 1, {0, 9},
+        [](Assembly & a) -> auto& { return a.own_offset; }, "1 is G54; 0: none");
     m_forms.push_back(std::move(form));
     m_tool_cutter = chooser(page, "kit.tool.cutter", "Cutter", [this](int index) { return gripPart(index, true); });
     m_tool_holder = chooser(page, "kit.tool.holder", "Holder", [this](int index) { return gripPart(index, false); });
@@ -216,12 +253,17 @@ void KitStation::buildParts(QVBoxLayout* page) {
         return {};
     });
     auto& c = *cutters;
-    c.text("kit.cutter.name", "Name of the cutter", [](Cutter& x) -> auto& { return x.name; });
-    c.length("kit.cutter.diameter", "Diameter", {0.1, 500}, [](Cutter& x) -> auto& { return x.diameter_mm; });
-    c.choice("kit.cutter.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
-             [](Cutter& x) -> auto& { return x.tip; });
-    c.length("kit.cutter.radius", "Radius of that", {0, 250}, [](Cutter& x) -> auto& { return x.contact_radius_mm; });
-    c.choice("kit.cutter.conducts", "Conducts", {"no", "yes"}, [](Cutter& x) -> auto& { return x.conducts; });
+    c.text(
+        "kit.cutter.name", "Name of the cutter", [](Cutter & x) -> auto& { return x.name; });
+    c.length(
+        "kit.cutter.diameter", "Diameter", {0.1, 500}, [](Cutter & x) -> auto& { return x.diameter_mm; });
+    c.choice(
+        "kit.cutter.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
+        [](Cutter & x) -> auto& { return x.tip; });
+    c.length(
+        "kit.cutter.radius", "Radius of that", {0, 250}, [](Cutter & x) -> auto& { return x.contact_radius_mm; });
+    c.choice(
+        "kit.cutter.conducts", "Conducts", {"no", "yes"}, [](Cutter & x) -> auto& { return x.conducts; });
     m_forms.push_back(std::move(cutters));
     button(page, "kit.cutter.new", "Another cutter", &KitStation::newCutter);
 
@@ -244,8 +286,10 @@ void KitStation::buildParts(QVBoxLayout* page) {
         refresh();
         return {};
     });
-    holders->text("kit.holder.name", "Name of the holder", [](Holder& x) -> auto& { return x.name; });
-    holders->length("kit.holder.nut", "Widest, nut or flange", {1, 500}, [](Holder& x) -> auto& { return x.nut_mm; });
+    holders->text(
+        "kit.holder.name", "Name of the holder", [](Holder & x) -> auto& { return x.name; });
+    holders->length(
+        "kit.holder.nut", "Widest, nut or flange", {1, 500}, [](Holder & x) -> auto& { return x.nut_mm; });
     m_forms.push_back(std::move(holders));
     button(page, "kit.holder.new", "Another holder", &KitStation::newHolder);
 }
@@ -412,7 +456,8 @@ void KitStation::refreshChoices() {
 void KitStation::refresh() {
     bool const writable = desk().session().writable();
     m_reading->setWritable(writable);
-    for (auto* choice : {m_plates, m_setters, m_tools, m_tool_cutter, m_tool_holder}) choice->box()->setEnabled(writable);
+    for (auto* choice : {m_plates, m_setters, m_tools, m_tool_cutter, m_tool_holder})
+        choice->box()->setEnabled(writable);
     for (auto* each : m_buttons) each->setEnabled(writable);
     refreshChoices();
     for (auto const& form : m_forms) form->refresh();
@@ -452,10 +497,12 @@ void KitStation::refreshPictures() {
     paper::ToolPicture tool{zero->assembly, desk().units()};
     m_tool_picture->show(
         [tool](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintTool(p, area, tool, ink); },
-        text(fmt::format("Tool {}, {}.", zero->assembly.number, lengthText(zero->assembly.diameter_mm, desk().units()))));
+        text(fmt::format("Tool {}, {}.", zero->assembly.number,
+                         lengthText(zero->assembly.diameter_mm, desk().units()))));
 
     if (plates && !desk().setup().plate && !desk().setup().contact) {
-        judgement()->show({{Severity::Note, "A new book.",
+        judgement()->show({{Severity::Note,
+                            "A new book.",
                             "Three things make a zero: the plate's thickness, measured here at five places; one touch, "
                             "typed at Zeroing; and the macro, run at Macros before the real machine does. Everything "
                             "else is assumed until you type it.",

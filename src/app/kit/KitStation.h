@@ -18,7 +18,7 @@ class KitStation : public Station {
     Q_OBJECT
 
 public:
-    explicit KitStation(Desk& desk);
+    KitStation(Desk& desk, QWidget* parent);
     safety::StationState state() const override { return desk().progress().kit; }
     void refresh() override;
     void openSection(QString const& id) override { m_sections->open(id); }

@@ -14,14 +14,14 @@ using namespace Qt::StringLiterals;
 using shop::Machine;
 using shop::ZeroSetup;
 
-MachineStation::MachineStation(Desk& desk) : Station(desk, u"machine"_s, u"Machine"_s) {
+MachineStation::MachineStation(Desk& desk, QWidget* parent) : Station(desk, u"machine"_s, u"Machine"_s, parent) {
     m_machines = new Choice(u"machine.which"_s, u"Which machine"_s, desk.look());
     connect(m_machines->box(), &QComboBox::activated, this, [this](int index) {
         auto const chosen = chosenIn<ZeroSetup>(*m_machines->box(), index);
         QTimer::singleShot(0, this, [this, chosen] { (void)this->desk().report(this->desk().useMachine(chosen)); });
     });
     entry()->addWidget(m_machines);
-    m_sections = new Sections(id(), 2);
+    m_sections = new Sections(id(), 2, entry()->parentWidget());
     buildTravel(m_sections->add(u"travel"_s, u"Travel"_s));
     buildHoming(m_sections->add(u"homing"_s, u"Homing"_s));
     buildInput(m_sections->add(u"input"_s, u"Input"_s));
@@ -46,32 +46,48 @@ MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
 
 void MachineStation::buildTravel(QVBoxLayout* page) {
     auto& f = form(page);
-    f.text("machine.name", "Name of the machine", [](Machine& m) -> auto& { return m.name; });
+    f.text(
+        "machine.name", "Name of the machine", [](Machine & m) -> auto& { return m.name; });
     f.heading("Ends of the axes");
     f.note("As the control shows them after homing, with their signs. Any origin will do.");
-    f.length("machine.x.low", "X, low end", any_length, [](Machine& m) -> auto& { return m.axes[0].low_mm; });
-    f.length("machine.x.high", "X, high end", any_length, [](Machine& m) -> auto& { return m.axes[0].high_mm; });
-    f.length("machine.y.low", "Y, low end", any_length, [](Machine& m) -> auto& { return m.axes[1].low_mm; });
-    f.length("machine.y.high", "Y, high end", any_length, [](Machine& m) -> auto& { return m.axes[1].high_mm; });
-    f.length("machine.z.low", "Z, low end", any_length, [](Machine& m) -> auto& { return m.axes[2].low_mm; });
-    f.length("machine.z.high", "Z, high end", any_length, [](Machine& m) -> auto& { return m.axes[2].high_mm; });
+    f.length(
+        "machine.x.low", "X, low end", any_length, [](Machine & m) -> auto& { return m.axes[0].low_mm; });
+    f.length(
+        "machine.x.high", "X, high end", any_length, [](Machine & m) -> auto& { return m.axes[0].high_mm; });
+    f.length(
+        "machine.y.low", "Y, low end", any_length, [](Machine & m) -> auto& { return m.axes[1].low_mm; });
+    f.length(
+        "machine.y.high", "Y, high end", any_length, [](Machine & m) -> auto& { return m.axes[1].high_mm; });
+    f.length(
+        "machine.z.low", "Z, low end", any_length, [](Machine & m) -> auto& { return m.axes[2].low_mm; });
+    f.length(
+        "machine.z.high", "Z, high end", any_length, [](Machine & m) -> auto& { return m.axes[2].high_mm; });
     f.heading("How it moves");
     Range const rapids{10, 100'000};
-    f.feed("machine.x.rapid", "Rapid, X", rapids, [](Machine& m) -> auto& { return m.axes[0].rapid_mm_min; });
-    f.feed("machine.y.rapid", "Rapid, Y", rapids, [](Machine& m) -> auto& { return m.axes[1].rapid_mm_min; });
-    f.feed("machine.z.rapid", "Rapid, Z", rapids, [](Machine& m) -> auto& { return m.axes[2].rapid_mm_min; });
+    f.feed(
+        "machine.x.rapid", "Rapid, X", rapids, [](Machine & m) -> auto& { return m.axes[0].rapid_mm_min; });
+    f.feed(
+        "machine.y.rapid", "Rapid, Y", rapids, [](Machine & m) -> auto& { return m.axes[1].rapid_mm_min; });
+    f.feed(
+        "machine.z.rapid", "Rapid, Z", rapids, [](Machine & m) -> auto& { return m.axes[2].rapid_mm_min; });
     Range const accelerations{1, 50'000};
-    f.number("machine.x.accel", "Acceleration, X", "mm/s²", 1, accelerations,
-             [](Machine& m) -> auto& { return m.axes[0].accel_mm_s2; });
-    f.number("machine.y.accel", "Acceleration, Y", "mm/s²", 1, accelerations,
-             [](Machine& m) -> auto& { return m.axes[1].accel_mm_s2; });
-    f.number("machine.z.accel", "Acceleration, Z", "mm/s²", 1, accelerations,
-             [](Machine& m) -> auto& { return m.axes[2].accel_mm_s2; }, "decides how far a touch goes on");
+    f.number(
+        "machine.x.accel", "Acceleration, X", "mm/s²", 1, accelerations,
+        [](Machine & m) -> auto& { return m.axes[0].accel_mm_s2; });
+    f.number(
+        "machine.y.accel", "Acceleration, Y", "mm/s²", 1, accelerations,
+        [](Machine & m) -> auto& { return m.axes[1].accel_mm_s2; });
+    f.number(
+        "machine.z.accel", "Acceleration, Z", "mm/s²", 1, accelerations,
+        [](Machine & m) -> auto& { return m.axes[2].accel_mm_s2; }, "decides how far a touch goes on");
     Range const backlash{0, 2};
-    f.length("machine.x.backlash", "Backlash, X", backlash, [](Machine& m) -> auto& { return m.axes[0].backlash_mm; });
-    f.length("machine.y.backlash", "Backlash, Y", backlash, [](Machine& m) -> auto& { return m.axes[1].backlash_mm; });
-    f.length("machine.z.backlash", "Backlash, Z", backlash, [](Machine& m) -> auto& { return m.axes[2].backlash_mm; },
-             "lost motion at a reversal, by dial");
+    f.length(
+        "machine.x.backlash", "Backlash, X", backlash, [](Machine & m) -> auto& { return m.axes[0].backlash_mm; });
+    f.length(
+        "machine.y.backlash", "Backlash, Y", backlash, [](Machine & m) -> auto& { return m.axes[1].backlash_mm; });
+    f.length(
+        "machine.z.backlash", "Backlash, Z", backlash, [](Machine & m) -> auto& { return m.axes[2].backlash_mm; },
+        "lost motion at a reversal, by dial");
     auto* another = new QPushButton(u"Another machine"_s);
     another->setObjectName(u"machine.new"_s);
     connect(another, &QPushButton::clicked, this, &MachineStation::anotherMachine);
@@ -81,18 +97,24 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
 void MachineStation::buildHoming(QVBoxLayout* page) {
     auto& f = form(page);
     f.heading("Where the switches sit");
-    f.choice("machine.x.home", "X homes to its", {"low end", "high end"},
-             [](Machine& m) -> auto& { return m.axes[0].home; });
-    f.choice("machine.y.home", "Y homes to its", {"low end", "high end"},
-             [](Machine& m) -> auto& { return m.axes[1].home; });
-    f.choice("machine.z.home", "Z homes to its", {"low end", "high end"},
-             [](Machine& m) -> auto& { return m.axes[2].home; });
-    f.choice("machine.home_order", "Order", {"Z first, then X and Y", "all at once"},
-             [](Machine& m) -> auto& { return m.home_order; });
+    f.choice(
+        "machine.x.home", "X homes to its", {"low end", "high end"},
+        [](Machine & m) -> auto& { return m.axes[0].home; });
+    f.choice(
+        "machine.y.home", "Y homes to its", {"low end", "high end"},
+        [](Machine & m) -> auto& { return m.axes[1].home; });
+    f.choice(
+        "machine.z.home", "Z homes to its", {"low end", "high end"},
+        [](Machine & m) -> auto& { return m.axes[2].home; });
+    f.choice(
+        "machine.home_order", "Order", {"Z first, then X and Y", "all at once"},
+        [](Machine & m) -> auto& { return m.home_order; });
     Range const feeds{1, 20'000};
-    f.feed("machine.home_search", "Search feed", feeds, [](Machine& m) -> auto& { return m.home_search_mm_min; });
-    f.feed("machine.home_latch", "Latch feed", feeds, [](Machine& m) -> auto& { return m.home_latch_mm_min; },
-           "slow: this is what repeats");
+    f.feed(
+        "machine.home_search", "Search feed", feeds, [](Machine & m) -> auto& { return m.home_search_mm_min; });
+    f.feed(
+        "machine.home_latch", "Latch feed", feeds, [](Machine & m) -> auto& { return m.home_latch_mm_min; },
+        "slow: this is what repeats");
     m_home_changed = new QPushButton(u"Home switches changed"_s);
     m_home_changed->setObjectName(u"machine.home_changed"_s);
     m_home_changed->setToolTip(u"A switch, the pull-off, the homing direction or the frame: every machine position "
@@ -105,41 +127,53 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
 void MachineStation::buildInput(QVBoxLayout* page) {
     auto& f = form(page);
     f.heading("How a contact is seen");
-    f.choice("machine.capture", "The input is", {"latched in hardware", "polled", "debounced, edge kept"},
-             [](Machine& m) -> auto& { return m.capture; });
-    f.number("machine.poll", "Looks every", "ms", 1000, {0, 1000}, [](Machine& m) -> auto& { return m.poll_s; });
-    f.number("machine.debounce", "Debounce", "ms", 1000, {0, 1000},
-             [](Machine& m) -> auto& { return m.debounce_s; });
-    f.number("machine.driver_lag", "Lag of the drive", "ms", 1000, {0, 1000},
-             [](Machine& m) -> auto& { return m.driver_lag_s; }, "until it begins to brake");
-    f.length("machine.scatter", "Scatter of one touch", {0, 1},
-             [](Machine& m) -> auto& { return m.switch_scatter_mm; }, "standard deviation of repeats");
+    f.choice(
+        "machine.capture", "The input is", {"latched in hardware", "polled", "debounced, edge kept"},
+        [](Machine & m) -> auto& { return m.capture; });
+    f.number(
+        "machine.poll", "Looks every", "ms", 1000, {0, 1000}, [](Machine & m) -> auto& { return m.poll_s; });
+    f.number(
+        "machine.debounce", "Debounce", "ms", 1000, {0, 1000}, [](Machine & m) -> auto& { return m.debounce_s; });
+    f.number(
+        "machine.driver_lag", "Lag of the drive", "ms", 1000, {0, 1000},
+        [](Machine & m) -> auto& { return m.driver_lag_s; }, "until it begins to brake");
+    f.length(
+        "machine.scatter", "Scatter of one touch", {0, 1}, [](Machine & m) -> auto& { return m.switch_scatter_mm; },
+        "standard deviation of repeats");
     f.heading("Spindle");
-    f.choice("machine.spindle", "Switched by", {"the control", "hand"}, [](Machine& m) -> auto& { return m.spindle; });
-    f.number("machine.spin_down", "Runs down in", "s", 1, {0, 600}, [](Machine& m) -> auto& { return m.spin_down_s; });
-    f.length("machine.body", "Diameter of its body", {5, 500},
-             [](Machine& m) -> auto& { return m.spindle_body_mm; }, "comes down around the tool");
+    f.choice(
+        "machine.spindle", "Switched by", {"the control", "hand"}, [](Machine & m) -> auto& { return m.spindle; });
+    f.number(
+        "machine.spin_down", "Runs down in", "s", 1, {0, 600}, [](Machine & m) -> auto& { return m.spin_down_s; });
+    f.length(
+        "machine.body", "Diameter of its body", {5, 500}, [](Machine & m) -> auto& { return m.spindle_body_mm; },
+        "comes down around the tool");
 }
 
 void MachineStation::buildController(QVBoxLayout* page) {
     auto& f = form(page);
     f.heading("Language");
-    f.note("Parametric: numbered and named parameters, loops and subroutines in the text. The macros are written in it.");
-    f.choice("machine.units", "The control counts in", {"millimetres", "inches"},
-             [](Machine& m) -> auto& { return m.units; });
-    f.choice("machine.length_sign", "Its tool lengths are", {"positive lengths", "negative distances"},
-             [](Machine& m) -> auto& { return m.length_sign; });
+    f.note(
+        "Parametric: numbered and named parameters, loops and subroutines in the text. The macros are written in it.");
+    f.choice(
+        "machine.units", "The control counts in", {"millimetres", "inches"},
+        [](Machine & m) -> auto& { return m.units; });
+    f.choice(
+        "machine.length_sign", "Its tool lengths are", {"positive lengths", "negative distances"},
+        [](Machine & m) -> auto& { return m.length_sign; });
     f.heading("How it behaves");
     f.note("Two minutes each, in free air, hand at the stop.");
-    f.choice("machine.closed_at_start", "Probing with the input closed",
-             {"is refused", "counts as a contact"},
-             [](Machine& m) -> auto& { return m.behaviour.closed_at_start; });
+    f.choice(
+        "machine.closed_at_start", "Probing with the input closed", {"is refused", "counts as a contact"},
+        [](Machine & m) -> auto& { return m.behaviour.closed_at_start; });
     f.note("Hold the plate on the clip and start a search of 1 mm upward.");
-    f.choice("machine.home_move", "G28 with axis words moves", {"all axes", "the axes named"},
-             [](Machine& m) -> auto& { return m.behaviour.home_move; });
+    f.choice(
+        "machine.home_move", "G28 with axis words moves", {"all axes", "the axes named"},
+        [](Machine & m) -> auto& { return m.behaviour.home_move; });
     f.note("Read your control's manual; do not try it. The macros use neither G28 nor G30.");
-    f.number("machine.homed_parameter", "Parameter that says “homed”", "#", 1, {1, 9999},
-             [](Machine& m) -> auto& { return m.behaviour.homed_parameter; }, "reads 1 once homed; empty: macros ask");
+    f.number(
+        "machine.homed_parameter", "Parameter that says “homed”", "#", 1, {1, 9999},
+        [](Machine & m) -> auto& { return m.behaviour.homed_parameter; }, "reads 1 once homed; empty: macros ask");
 }
 
 void MachineStation::anotherMachine() {
@@ -182,10 +216,10 @@ void MachineStation::refresh() {
     if (auto const height = zeroing::setterHeight(desk().book(), desk().setup()))
         shown.setter_nose_z_mm = height->nose_z_mm;
     auto const& axes = shown.machine.axes;
-    m_picture->show([shown](QPainter& p, QRectF const& area,
-                            paper::Ink const& ink) { paper::paintMachine(p, area, shown, ink); },
-                    text(fmt::format("X {} to {}, Y {} to {}, Z {} to {}.", axes[0].low_mm, axes[0].high_mm,
-                                     axes[1].low_mm, axes[1].high_mm, axes[2].low_mm, axes[2].high_mm)));
+    m_picture->show(
+        [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintMachine(p, area, shown, ink); },
+        text(fmt::format("X {} to {}, Y {} to {}, Z {} to {}.", axes[0].low_mm, axes[0].high_mm, axes[1].low_mm,
+                         axes[1].high_mm, axes[2].low_mm, axes[2].high_mm)));
     judgement()->show(zeroing::machineJudgements(desk().book(), desk().setup()));
 }
 

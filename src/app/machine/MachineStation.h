@@ -14,7 +14,7 @@ class MachineStation : public Station {
     Q_OBJECT
 
 public:
-    explicit MachineStation(Desk& desk);
+    MachineStation(Desk& desk, QWidget* parent);
     safety::StationState state() const override { return desk().progress().machine; }
     void refresh() override;
     void openSection(QString const& id) override { m_sections->open(id); }

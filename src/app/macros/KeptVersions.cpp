@@ -51,9 +51,12 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
         change.put(version, shop::MacroVersion{macros::name(m_kind), macro, seq, now});
     }
     if (with_run && m_theatre.ended()) {
-        shop::MacroRun run{version, outcomeOf(safety::classify(m_theatre.result(), *m_rehearsal)),
+        shop::MacroRun run{version,
+                           outcomeOf(safety::classify(m_theatre.result(), *m_rehearsal)),
                            m_fault->box()->currentIndex() > 0 ? m_fault->box()->currentText().toStdString() : "",
-                           safety::errorOf_mm(m_theatre.result(), *m_rehearsal), seq, now};
+                           safety::errorOf_mm(m_theatre.result(), *m_rehearsal),
+                           seq,
+                           now};
         change.put(Id<shop::MacroRun>{desk().nextId(change)}, std::move(run));
     }
     return change.empty() ? Result<void>{} : desk().commit(std::move(change));
@@ -72,8 +75,8 @@ void MacrosStation::save() {
         (void)desk().report(Failure(m_rehearsal.error()));
         return;
     }
-    auto const name = u"%1-tool-%2.ngc"_s.arg(QString::fromLatin1(macros::name(m_kind)))
-                          .arg(m_rehearsal->zero.assembly.number);
+    auto const name =
+        u"%1-tool-%2.ngc"_s.arg(QString::fromLatin1(macros::name(m_kind))).arg(m_rehearsal->zero.assembly.number);
     desk().prompter().saveFile(this, u"Save the macro"_s, name, u"G-code (*.ngc)"_s, [this](QString const& path) {
         QSaveFile file(path);
         auto const bytes = m_editor->text().toUtf8();
@@ -121,7 +124,8 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
     auto const state = fmt::format("Written at change {} of the book, {} ago; {} changes since.", version->book_seq,
                                    zeroing::ageText(version->at_utc_ms, desk().session().now()), since);
     if (!fresh) {
-        said.push_back({Severity::Bad, "It can no longer be written.",
+        said.push_back({Severity::Bad,
+                        "It can no longer be written.",
                         toFinding(fresh.error()).text + " " + toFinding(fresh.error()).remedy + " " + state,
                         {}});
     } else if (fresh->macro.text == version->text) {
@@ -137,21 +141,27 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
                 why.push_back(fmt::format("line {}: {} | now {}", i + 1, old_lines[i].trimmed().toStdString(),
                                           new_lines[i].trimmed().toStdString()));
         }
-        said.push_back({Severity::Attention, "The book has changed since.",
-                        fmt::format("Written anew it would differ in {} line{}. {}", differ, differ == 1 ? "" : "s", state),
-                        why});
+        said.push_back(
+            {Severity::Attention, "The book has changed since.",
+             fmt::format("Written anew it would differ in {} line{}. {}", differ, differ == 1 ? "" : "s", state), why});
     }
     for (auto const& [run_id, run] : desk().book().all<shop::MacroRun>()) {
         if (run->version != id) continue;
         auto line = fmt::format("Run {}: {}.", when(run->at_utc_ms).toStdString(), run->outcome);
-        auto more = run->fault.empty() ? std::string("Nothing was wrong in that world.") : "In a world where: " + run->fault + ".";
-        if (run->zero_error_mm) more += fmt::format(" Off by {}.", lengthText(*run->zero_error_mm, desk().units(), Sign::Always));
+        auto more = run->fault.empty() ? std::string("Nothing was wrong in that world.")
+                                       : "In a world where: " + run->fault + ".";
+        if (run->zero_error_mm)
+            more += fmt::format(" Off by {}.", lengthText(*run->zero_error_mm, desk().units(), Sign::Always));
         said.push_back({run->outcome == "right" || !run->fault.empty() ? Severity::Note : Severity::Attention,
-                        std::move(line), std::move(more), {}});
+                        std::move(line),
+                        std::move(more),
+                        {}});
     }
     if (said.size() == 1)
-        said.push_back({Severity::Attention, "This text has no run in the book.",
-                        "Run it (F5), then keep it again: how it went is written down.", {}});
+        said.push_back({Severity::Attention,
+                        "This text has no run in the book.",
+                        "Run it (F5), then keep it again: how it went is written down.",
+                        {}});
     return said;
 }
 

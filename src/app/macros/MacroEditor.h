@@ -30,7 +30,7 @@ public:
     /// Lines (from 1) at which a run is to stop; they stay with their text while it is edited.
     std::set<int> breakpoints() const;
     void toggleBreakpoint(int line);
-    int caretLine() const; ///< from 1
+    int caretLine() const;                                    ///< from 1
     QSize sizeHint() const override { return minimumSize(); } ///< a larger one would make its zone scroll
 
 Q_SIGNALS:

@@ -11,7 +11,7 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
-MacrosStation::MacrosStation(Desk& desk) : Station(desk, u"macros"_s, u"Macros"_s) {
+MacrosStation::MacrosStation(Desk& desk, QWidget* parent) : Station(desk, u"macros"_s, u"Macros"_s, parent) {
     m_kinds = new Choice(u"macro.kind"_s, u"Macro for"_s, desk.look());
     for (auto const kind : macros::every_kind) m_kinds->box()->addItem(QString::fromUtf8(macros::title(kind)));
     connect(m_kinds->box(), &QComboBox::activated, this, [this](int index) {
@@ -20,7 +20,7 @@ MacrosStation::MacrosStation(Desk& desk) : Station(desk, u"macros"_s, u"Macros"_
         writeAnew();
     });
     entry()->addWidget(m_kinds);
-    m_sections = new Sections(u"macro"_s, 2);
+    m_sections = new Sections(u"macro"_s, 2, entry()->parentWidget());
     buildRun(m_sections->add(u"run"_s, u"Run"_s));
     buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
     connect(m_sections, &Sections::opened, this, &MacrosStation::showState);
@@ -38,7 +38,8 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
         connect(made, &QPushButton::clicked, this, slot);
         return made;
     };
-    page->addWidget(button(u"Run to the end"_s, u"macro.run"_s, u"F5; stops at a breakpoint (F9)"_s, &MacrosStation::run));
+    page->addWidget(
+        button(u"Run to the end"_s, u"macro.run"_s, u"F5; stops at a breakpoint (F9)"_s, &MacrosStation::run));
     auto* row = new QHBoxLayout;
     row->addWidget(button(u"One line"_s, u"macro.step"_s, u"F10"_s, &MacrosStation::stepOne));
     row->addWidget(button(u"Start over"_s, u"macro.over"_s, {}, &MacrosStation::startOver));
@@ -120,7 +121,7 @@ void MacrosStation::buildPicture() {
         m_theatre.seek(lines);
         showPlay();
     });
-    m_views = new Sections(u"macro.view"_s, 3);
+    m_views = new Sections(u"macro.view"_s, 3, picture()->parentWidget());
     m_ladder = new LadderView(desk().look());
     m_views->add(u"ladder"_s, u"Ladder"_s)->addWidget(m_ladder);
     m_signals = new Picture(desk().look(), u"macro.signals"_s, u"Signals over time"_s);
@@ -275,16 +276,17 @@ void MacrosStation::showPlay() {
 }
 
 void MacrosStation::showSignals() {
-    bool const at_start = m_theatre.loaded() && !m_theatre.trace().empty() && m_theatre.trace().front().input_reads_contact;
+    bool const at_start =
+        m_theatre.loaded() && !m_theatre.trace().empty() && m_theatre.trace().front().input_reads_contact;
     paper::SignalsPicture const shown{m_theatre.loaded() ? &m_theatre.trace() : nullptr, m_theatre.now_s(), at_start,
                                       desk().units()};
     auto const* step = m_theatre.current();
-    m_signals->show([shown](QPainter& p, QRectF const& area,
-                            paper::Ink const& ink) { paper::paintSignals(p, area, shown, ink); },
-                    step ? u"At %1 s: input %2, spindle %3."_s.arg(step->record.end_s, 0, 'f', 1)
-                               .arg(step->input_reads_contact ? u"closed"_s : u"open"_s,
-                                    step->spindle_turns ? u"turns"_s : u"stands"_s)
-                         : u"Not run yet."_s);
+    m_signals->show(
+        [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSignals(p, area, shown, ink); },
+        step ? u"At %1 s: input %2, spindle %3."_s.arg(step->record.end_s, 0, 'f', 1)
+                   .arg(step->input_reads_contact ? u"closed"_s : u"open"_s,
+                        step->spindle_turns ? u"turns"_s : u"stands"_s)
+             : u"Not run yet."_s);
 }
 
 void MacrosStation::showWatch() {
@@ -304,8 +306,9 @@ zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) con
     zeroing::LadderContent content;
     if (on_setter && truth.setter) {
         double const trip = truth.setterTrip_mm(), drop = trip - truth.zeroOnStock_mm();
-        content = ladderContent(zero, {"work zero", {{"setter", "setter contact", trip}, {"link", "link D", -drop}}, {}, {}},
-                                zeroing::Stand::Setter, desk().units());
+        content =
+            ladderContent(zero, {"work zero", {{"setter", "setter contact", trip}, {"link", "link D", -drop}}, {}, {}},
+                          zeroing::Stand::Setter, desk().units());
     } else if (zero.chain) {
         content = ladderContent(zero, desk().units());
     } else { // no contact yet: the virtual world's own heights
@@ -369,14 +372,15 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
                         fmt::format("About {:.0f} s on the machine", m_prediction.machine_s),
                         fmt::format("{} pauses come on top; each waits for you.", m_prediction.pauses),
                         {}});
-    said.push_back({Severity::Note,
-                    "Before the real run",
-                    m_kind == macros::Kind::Retouch || m_kind == macros::Kind::ToolLength
-                        ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
-                          "plate and clip away. First with single block. The maker's manual comes first."
-                        : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
-                          "and without the plate: it must give up above the work. The maker's manual comes first.",
-                    {}});
+    said.push_back(
+        {Severity::Note,
+         "Before the real run",
+         m_kind == macros::Kind::Retouch || m_kind == macros::Kind::ToolLength
+             ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
+               "plate and clip away. First with single block. The maker's manual comes first."
+             : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
+               "and without the plate: it must give up above the work. The maker's manual comes first.",
+         {}});
     return said;
 }
 

@@ -22,7 +22,7 @@ class MacrosStation : public Station {
     Q_OBJECT
 
 public:
-    explicit MacrosStation(Desk& desk);
+    MacrosStation(Desk& desk, QWidget* parent);
     safety::StationState state() const override { return desk().progress().macros; }
     void refresh() override;
     void openSection(QString const& id) override { m_sections->open(id); }

@@ -39,8 +39,8 @@ public:
     Result<void> commit(shop::Change change);
     /// Puts the setup, as a change of its own.
     Result<void> commitSetup(shop::ZeroSetup const& setup, std::string what);
-    /// Puts what the setup names in `slot`; when it names none, a new one that it names from then on. `change`: what else
-    /// belongs to the same edit.
+    /// Puts what the setup names in `slot`; when it names none, a new one that it names from then on. `change`: what
+    /// else belongs to the same edit.
     template<class T>
     Result<void> put(Id<T> shop::ZeroSetup::*slot, T value, std::string what, shop::Change change = {}) {
         change.what = std::move(what);

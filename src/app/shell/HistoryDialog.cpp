@@ -42,8 +42,8 @@ HistoryDialog::HistoryDialog(Desk& desk, QWidget* over) : QDialog(over), m_desk(
 void HistoryDialog::fill() {
     m_list->clear();
     for (auto const& row : m_desk.session().file().history()) {
-        auto const when = QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(row.at_utc_ms, Qt::UTC),
-                                                u"d MMM yyyy HH:mm"_s);
+        auto const when =
+            QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(row.at_utc_ms, Qt::UTC), u"d MMM yyyy HH:mm"_s);
         auto* item = new QListWidgetItem(
             u"%1   %2   %3   %4"_s.arg(row.seq).arg(when, text(row.author), text(row.what)), m_list);
         item->setData(Qt::UserRole, QVariant::fromValue<qlonglong>(row.seq));

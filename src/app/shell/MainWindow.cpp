@@ -40,7 +40,7 @@ void MainWindow::leaveBook() {
     if (auto* typing = focusWidget()) typing->clearFocus();
     m_stations.clear();
     m_notice = nullptr;
-    delete takeCentralWidget();
+    delete centralWidget(); // where it is: taken out first it would be styled again
 }
 
 void MainWindow::connectActions() {
@@ -139,19 +139,21 @@ void MainWindow::setSession(std::unique_ptr<store::Session> session) {
 }
 
 void MainWindow::build() {
-    auto* central = onSurface(new QWidget, Surface::Paper);
+    // From the top down: each part is made where it stays.
+    auto* central = onSurface(new QWidget(this), Surface::Paper);
+    setCentralWidget(central);
     auto* column = new QVBoxLayout(central);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    m_top = new TopBar(m_look, m_actions, m_recent);
-    m_notice = new Notice(m_look);
-    m_zeroing = new ZeroingStation(*m_desk);
-    m_macros = new MacrosStation(*m_desk);
-    m_stations = {new MachineStation(*m_desk), new KitStation(*m_desk), m_zeroing, m_macros};
-    m_stack = new QStackedWidget;
+    m_top = new TopBar(m_look, m_actions, m_recent, central);
+    m_notice = new Notice(m_look, central);
+    m_stack = new QStackedWidget(central);
+    m_zeroing = new ZeroingStation(*m_desk, m_stack);
+    m_macros = new MacrosStation(*m_desk, m_stack);
+    m_stations = {new MachineStation(*m_desk, m_stack), new KitStation(*m_desk, m_stack), m_zeroing, m_macros};
     for (auto* station : m_stations) m_stack->addWidget(station);
-    m_route = new Route(m_look, m_stations);
-    m_next = new NextBar(m_look, m_actions["go.next"]);
+    m_route = new Route(m_look, m_stations, central);
+    m_next = new NextBar(m_look, m_actions["go.next"], central);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
     middle->addWidget(m_route);
@@ -160,7 +162,6 @@ void MainWindow::build() {
     column->addWidget(m_notice);
     column->addLayout(middle, 1);
     column->addWidget(m_next);
-    setCentralWidget(central);
     connect(m_route, &Route::chosen, this, [this](int index) { goTo(m_stations[index]->id()); });
     connect(m_desk.get(), &Desk::changed, this, &MainWindow::refresh);
     connect(m_desk.get(), &Desk::progressChanged, this, &MainWindow::showProgress);

@@ -40,7 +40,8 @@ QScrollArea* zone(QWidget* content, QWidget* parent) {
 
 } // namespace
 
-Station::Station(Desk& desk, QString id, QString title) : m_desk(desk), m_id(std::move(id)), m_title(std::move(title)) {
+Station::Station(Desk& desk, QString id, QString title, QWidget* parent)
+    : QWidget(parent), m_desk(desk), m_id(std::move(id)), m_title(std::move(title)) {
     setObjectName(m_id);
     auto* entry = new ZoneContent;
     m_entry = new QVBoxLayout(entry);

@@ -15,7 +15,8 @@ class Station : public QWidget {
     Q_OBJECT
 
 public:
-    Station(Desk& desk, QString id, QString title);
+    /// With its parent from the start: a tree that changes hands is styled again, all of it.
+    Station(Desk& desk, QString id, QString title, QWidget* parent);
     QString id() const { return m_id; }
     QString title() const { return m_title; }
     virtual safety::StationState state() const = 0;

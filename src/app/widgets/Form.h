@@ -68,8 +68,7 @@ public:
         : FormFields(desk, into), m_get(std::move(get)), m_put(std::move(put)), m_known(std::move(known)) {}
 
     // `at` gives the place of the value in the entity: a reference to it.
-    template<class At>
-    void length(char const* name, char const* caption, Range range, At at, char const* hint = "") {
+    template<class At> void length(char const* name, char const* caption, Range range, At at, char const* hint = "") {
         addLength({name, caption, hint, range, optionalAt(at)}, getNumber(at, 1), putNumber(at, caption, 1));
     }
     template<class At> void feed(char const* name, char const* caption, Range range, At at, char const* hint = "") {

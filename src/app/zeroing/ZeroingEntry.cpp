@@ -93,15 +93,19 @@ void ZeroingStation::buildTouch(QVBoxLayout* page) {
         return made;
     };
     auto* paper = edit(feeler);
-    paper->length("zero.feeler", "Paper or feeler between", {0, 50},
-                  [](Contact& c) -> auto& { return c.feeler_mm; }, "0.1 mm for office paper is common practice");
-    paper->choice("zero.vacuum", "Vacuum", {"off", "on"}, [](Contact& c) -> auto& { return c.vacuum; });
+    paper->length(
+        "zero.feeler", "Paper or feeler between", {0, 50}, [](Contact & c) -> auto& { return c.feeler_mm; },
+        "0.1 mm for office paper is common practice");
+    paper->choice(
+        "zero.vacuum", "Vacuum", {"off", "on"}, [](Contact & c) -> auto& { return c.vacuum; });
     page->addWidget(m_feeler_box);
     auto* touch = edit(page);
-    touch->feed("zero.feed", "Feed of the touch", {0, 10'000}, [](Contact& c) -> auto& { return c.feed_mm_min; },
-                "0: the usual slow one");
-    touch->choice("zero.direction", "Read", {"pressing down", "at the release, going up"},
-                  [](Contact& c) -> auto& { return c.direction; });
+    touch->feed(
+        "zero.feed", "Feed of the touch", {0, 10'000}, [](Contact & c) -> auto& { return c.feed_mm_min; },
+        "0: the usual slow one");
+    touch->choice(
+        "zero.direction", "Read", {"pressing down", "at the release, going up"},
+        [](Contact & c) -> auto& { return c.direction; });
 
     m_simulate = new QPushButton(u"Practise: virtual contact"_s);
     m_simulate->setObjectName(u"zero.simulate"_s);
@@ -129,21 +133,25 @@ void ZeroingStation::buildSetup(QVBoxLayout* page) {
         desk(), page, [this] { return desk().setup(); },
         [this](ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
         [] { return true; });
-    form->length("zero.stock", "Work thickness (for the picture)", {0.01, 1000},
-                 [](ZeroSetup& s) -> auto& { return s.stock_thickness_mm; }, "leave empty if not known");
-    form->length("zero.window", "The macro's contact may differ by ±", {0.5, 200},
-                 [](ZeroSetup& s) -> auto& { return s.window_mm; }, "from the contact above");
+    form->length(
+        "zero.stock", "Work thickness (for the picture)", {0.01, 1000},
+        [](ZeroSetup & s) -> auto& { return s.stock_thickness_mm; }, "leave empty if not known");
+    form->length(
+        "zero.window", "The macro's contact may differ by ±", {0.5, 200},
+        [](ZeroSetup & s) -> auto& { return s.window_mm; }, "from the contact above");
     m_forms.push_back(std::move(form));
 }
 
 void ZeroingStation::buildLink(QVBoxLayout* page) {
     page->addWidget(styled(new QLabel(u"From plate to setter"_s), Type::Heading, Tone::Soft));
-    auto* words = styled(new QLabel(u"One tool touches the plate and then the setter. What lies between is the link: the "
-                                    "next tool needs the setter alone."_s),
-                         Type::Small, Tone::Soft);
+    auto* words =
+        styled(new QLabel(u"One tool touches the plate and then the setter. What lies between is the link: the "
+                          "next tool needs the setter alone."_s),
+               Type::Small, Tone::Soft);
     words->setWordWrap(true);
     page->addWidget(words);
-    m_setter_contact = new LengthField(u"zero.setter_contact"_s, u"Setter contact of the tool, machine Z"_s, desk().look());
+    m_setter_contact =
+        new LengthField(u"zero.setter_contact"_s, u"Setter contact of the tool, machine Z"_s, desk().look());
     m_setter_contact->onLength([this](TypedLength const& typed) {
         Contact contact = m_draft;
         contact.value_mm = typed.mm;
@@ -167,13 +175,18 @@ void ZeroingStation::buildBoard(QVBoxLayout* page) {
         [this] { return desk().setup().board.value != 0; });
     auto& f = *form;
     f.heading("The board on the table");
-    f.note("To find its height, touch it through paper, and the setter, with one tool: choose “the board” under Touch.");
-    f.text("zero.board.name", "Name of the board", [](shop::Board& b) -> auto& { return b.name; });
-    f.length("zero.board.thickness", "Thickness when new", {1, 200},
-             [](shop::Board& b) -> auto& { return b.thickness_mm; });
-    f.length("zero.board.minimum", "Replaced below", {0, 200}, [](shop::Board& b) -> auto& { return b.minimum_mm; });
-    f.length("zero.board.screws", "Screw heads below its first top", {0, 200},
-             [](shop::Board& b) -> auto& { return b.screw_head_mm; });
+    f.note(
+        "To find its height, touch it through paper, and the setter, with one tool: choose “the board” under Touch.");
+    f.text(
+        "zero.board.name", "Name of the board", [](shop::Board & b) -> auto& { return b.name; });
+    f.length(
+        "zero.board.thickness", "Thickness when new", {1, 200},
+        [](shop::Board & b) -> auto& { return b.thickness_mm; });
+    f.length(
+        "zero.board.minimum", "Replaced below", {0, 200}, [](shop::Board & b) -> auto& { return b.minimum_mm; });
+    f.length(
+        "zero.board.screws", "Screw heads below its first top", {0, 200},
+        [](shop::Board & b) -> auto& { return b.screw_head_mm; });
     m_forms.push_back(std::move(form));
     m_surfaced = new LengthField(u"zero.surfaced"_s, u"Surfaced just now, cut off"_s, desk().look());
     m_surfaced->onLength([this](TypedLength const& typed) { return surfaced(typed); });
@@ -182,8 +195,9 @@ void ZeroingStation::buildBoard(QVBoxLayout* page) {
         desk(), page, [this] { return desk().setup(); },
         [this](ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
         [] { return true; });
-    paper->length("zero.paper", "Paper that is used", {0, 5}, [](ZeroSetup& s) -> auto& { return s.paper_mm; },
-                  "measure ten sheets and divide");
+    paper->length(
+        "zero.paper", "Paper that is used", {0, 5}, [](ZeroSetup & s) -> auto& { return s.paper_mm; },
+        "measure ten sheets and divide");
     m_forms.push_back(std::move(paper));
 }
 
@@ -193,8 +207,9 @@ void ZeroingStation::buildMethod(QVBoxLayout* page) {
         [this](ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
         [] { return true; });
     form->heading("Lengths are counted from");
-    form->choice("zero.reference", "Reference", {"the bare nose", "a master tool", "the first tool"},
-                 [](ZeroSetup& s) -> auto& { return s.reference; });
+    form->choice(
+        "zero.reference", "Reference", {"the bare nose", "a master tool", "the first tool"},
+        [](ZeroSetup & s) -> auto& { return s.reference; });
     m_forms.push_back(std::move(form));
     m_reference_tools = new Choice(u"zero.reference_tool"_s, u"Which tool that is"_s, desk().look());
     connect(m_reference_tools->box(), &QComboBox::activated, this, [this](int index) {
@@ -204,8 +219,9 @@ void ZeroingStation::buildMethod(QVBoxLayout* page) {
                            [this, setup] { (void)desk().report(desk().commitSetup(setup, "Tool of reference")); });
     });
     page->addWidget(m_reference_tools);
-    auto* words = styled(new QLabel(u"For the length table alone. The nose has nothing to lose; a master tool must be clean."_s),
-                         Type::Small, Tone::Soft);
+    auto* words =
+        styled(new QLabel(u"For the length table alone. The nose has nothing to lose; a master tool must be clean."_s),
+               Type::Small, Tone::Soft);
     words->setWordWrap(true);
     page->addWidget(words);
 }
@@ -310,8 +326,8 @@ void ZeroingStation::makeLink() {
 
 void ZeroingStation::simulate() {
     m_target = Target::Plate;
-    auto const kind = desk().setup().method == shop::Method::OffsetPerTool ? macros::Kind::OffsetPerTool
-                                                                           : macros::Kind::PlateZero;
+    auto const kind =
+        desk().setup().method == shop::Method::OffsetPerTool ? macros::Kind::OffsetPerTool : macros::Kind::PlateZero;
     auto const rehearsal = desk().rehearse(kind);
     if (!rehearsal) {
         (void)desk().report(Failure(rehearsal.error()));

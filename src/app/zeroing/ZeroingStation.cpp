@@ -18,8 +18,8 @@ using shop::Target;
 using zeroing::Judgement;
 using zeroing::ZChain;
 
-ZeroingStation::ZeroingStation(Desk& desk) : Station(desk, u"zeroing"_s, u"Zeroing"_s) {
-    m_sections = new Sections(u"zero"_s, 2);
+ZeroingStation::ZeroingStation(Desk& desk, QWidget* parent) : Station(desk, u"zeroing"_s, u"Zeroing"_s, parent) {
+    m_sections = new Sections(u"zero"_s, 2, entry()->parentWidget());
     buildTouch(m_sections->add(u"touch"_s, u"Touch"_s));
     buildLink(m_sections->add(u"link"_s, u"Link"_s));
     buildBoard(m_sections->add(u"board"_s, u"Board"_s));
@@ -110,15 +110,16 @@ void ZeroingStation::showMethod() {
     QStringList said;
     for (std::size_t i = 0; i < table.size() && i < offsets.size(); ++i) {
         auto const* tool = desk().book().find(table[i].assembly);
-        paper::LengthsPicture::Bar bar{table[i].number, tool->diameter_mm, tool->length_mm, {}, false,
-                                       table[i].assembly == desk().setup().assembly};
+        paper::LengthsPicture::Bar bar{table[i].number, tool->diameter_mm,
+                                       tool->length_mm, {},
+                                       false,           table[i].assembly == desk().setup().assembly};
         if (table[i].length_mm) bar.length_mm = table[i].length_mm;
         if (per_tool) {
             bar.missing = !offsets[i].zero || offsets[i].work_offset == 0;
             bar.value = offsets[i].work_offset == 0 ? "no offset"
-                        : offsets[i].zero ? fmt::format("{} {}", workOffsetName(offsets[i].work_offset),
-                                                        lengthNumber(offsets[i].zero->sum().mm, desk().units()))
-                                          : "no touch";
+                        : offsets[i].zero           ? fmt::format("{} {}", workOffsetName(offsets[i].work_offset),
+                                                                  lengthNumber(offsets[i].zero->sum().mm, desk().units()))
+                                                    : "no touch";
         } else {
             bar.missing = !table[i].length_mm;
             bar.value = table[i].length_mm ? lengthNumber(*table[i].length_mm, desk().units()) : "not touched";
@@ -126,9 +127,9 @@ void ZeroingStation::showMethod() {
         said << text(fmt::format("tool {}: {}", bar.number, bar.value));
         bars.bars.push_back(std::move(bar));
     }
-    m_lengths->show([bars](QPainter& p, QRectF const& area,
-                           paper::Ink const& ink) { paper::paintLengths(p, area, bars, ink); },
-                    said.join(u"; "_s));
+    m_lengths->show(
+        [bars](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintLengths(p, area, bars, ink); },
+        said.join(u"; "_s));
 }
 
 /// The sum of what was touched by the tool in the spindle.
@@ -168,12 +169,12 @@ void ZeroingStation::showPictures() {
     bool const plain = section == u"link"_s || (section == u"touch"_s && m_target == Target::Plate);
     bool const plate = plain && chain && zero->chain && chain->terms.front().key == "contact";
     std::optional<double> trip;
-    if (link && plate) trip = chain->sum().mm + link->sum().mm; // where it trips, lag taken out
+    if (link && plate) trip = chain->sum().mm + link->sum().mm;     // where it trips, lag taken out
     bool const board = chain && chain->terms.back().key == "board"; // the work would stand on this zero
     auto other = [&] {
-        auto content = ladderContent(*zero, *chain,
-                                     chain->terms.front().key == "setter" ? zeroing::Stand::Setter : zeroing::Stand::Bare,
-                                     desk().units());
+        auto content = ladderContent(
+            *zero, *chain, chain->terms.front().key == "setter" ? zeroing::Stand::Setter : zeroing::Stand::Bare,
+            desk().units());
         if (board) content.stock_thickness_mm.reset();
         return content;
     };
@@ -206,16 +207,19 @@ std::vector<Judgement> ZeroingStation::judged() const {
     bool const other = section == u"touch"_s && m_target != Target::Plate;
     if (section == u"method"_s) {
         if (auto const pure = zeroing::notMixed(book, setup); !pure)
-            said.push_back({Severity::Bad, "Two methods are mixed.",
-                            toFinding(pure.error()).text + " " + toFinding(pure.error()).remedy, {}});
+            said.push_back({Severity::Bad,
+                            "Two methods are mixed.",
+                            toFinding(pure.error()).text + " " + toFinding(pure.error()).remedy,
+                            {}});
         for (auto const& view : zeroing::compareMethods(book, desk().readings(), setup))
-            if (view.recommended)
-                said.push_back({Severity::Note, view.name + " fits this shop.", view.why, {}});
+            if (view.recommended) said.push_back({Severity::Note, view.name + " fits this shop.", view.why, {}});
         if (auto const basis = zeroing::lengthBasis(book, setup); basis)
-            said.push_back({Severity::Note, "Lengths count from " + basis->words + ".",
+            said.push_back({Severity::Note,
+                            "Lengths count from " + basis->words + ".",
                             fmt::format("It touched the setter at {}.", lengthText(basis->contact_mm, desk().units())),
                             {}});
-        said.push_back({Severity::Note, "One method per machine.",
+        said.push_back({Severity::Note,
+                        "One method per machine.",
                         "A length called by the job after a re-touch counts twice. Choosing one here takes away what "
                         "belongs to the others; undo brings it back.",
                         {}});
@@ -234,7 +238,8 @@ std::vector<Judgement> ZeroingStation::judged() const {
         append(zeroing::boardJudgements(book, setup));
     if (other && m_target == Target::Setter) append(zeroing::setterJudgements(book, setup));
     if (other && m_target == Target::Paper)
-        said.push_back({Severity::Note, "Paper is a feel.",
+        said.push_back({Severity::Note,
+                        "Paper is a feel.",
                         "Move the paper while the tool comes down in small steps; stop when it drags. Spindle locked "
                         "out, fingers beside the tool, never under it.",
                         {}});

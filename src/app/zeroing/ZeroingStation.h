@@ -23,7 +23,7 @@ class ZeroingStation : public Station {
     Q_OBJECT
 
 public:
-    explicit ZeroingStation(Desk& desk);
+    ZeroingStation(Desk& desk, QWidget* parent);
     safety::StationState state() const override { return desk().progress().zeroing; }
     void refresh() override;
     void openSection(QString const& id) override { m_sections->open(id); }
@@ -59,7 +59,7 @@ private:
     QString sourceOf(shop::Contact const& contact) const;
 
     shop::Target m_target = shop::Target::Plate;
-    shop::Contact m_draft; ///< how the next touch is made; not kept
+    shop::Contact m_draft;               ///< how the next touch is made; not kept
     std::optional<double> m_offset_z_mm; ///< typed before the contact that it belongs to
     Sections* m_sections;
     QButtonGroup* m_frames;

@@ -189,7 +189,8 @@ std::string Controller::debugText(std::string const& text) const {
             out += value ? fmt::format("{:.4f}", *value) : "(no value)";
             i = close;
         } else if (digits > i + 1) {
-            auto const number = gcode::parameterNumber(std::stod(text.substr(i + 1, std::min<std::size_t>(digits - i - 1, 9))), 0);
+            auto const number =
+                gcode::parameterNumber(std::stod(text.substr(i + 1, std::min<std::size_t>(digits - i - 1, 9))), 0);
             out += number ? fmt::format("{:.4f}", m_memory.parameters[*number]) : "(no such parameter)";
             i = digits - 1;
         } else {

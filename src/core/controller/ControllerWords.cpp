@@ -121,9 +121,9 @@ Controller::Done Controller::ports(Decoded const& block, Record* record) {
     }
     if (record) {
         record->kind = Kind::Output;
-        record->modes = read ? fmt::format("Input {} reads {}", port,
-                                           m_memory.parameters[input_result] != 0 ? "contact" : "open")
-                             : fmt::format("Output {} {}", port, on ? "on" : "off");
+        record->modes =
+            read ? fmt::format("Input {} reads {}", port, m_memory.parameters[input_result] != 0 ? "contact" : "open")
+                 : fmt::format("Output {} {}", port, on ? "on" : "off");
     }
     return {};
 }
@@ -185,7 +185,8 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
         return {};
     }
     if (number != block.value('P') || number < 0 || number > work_offset_count)
-        return fail(Code::BadOffsetNumber, here(), fmt::format("P{}", block.value('P')), "P1 to P9, P0 for the one in use");
+        return fail(Code::BadOffsetNumber, here(), fmt::format("P{}", block.value('P')),
+                    "P1 to P9, P0 for the one in use");
     int const target = number == 0 ? m_memory.modes.work_offset : number;
     auto& offset = m_memory.work_offsets_mm[static_cast<std::size_t>(target - 1)];
     auto const at = m_machine.position();
@@ -225,7 +226,8 @@ Controller::Done Controller::shift(Decoded const& block, Record* record) {
     return {};
 }
 
-/// G28 and G30 go through the point on their line, in program coordinates, to the stored one; .1 stores the present one.
+/// G28 and G30 go through the point on their line, in program coordinates, to the stored one; .1 stores the present
+/// one.
 Controller::Done Controller::home(Decoded const& block, int code_tenths, Record* record) {
     int const first = code_tenths < 300 ? home_parameter : second_home_parameter;
     auto& kept = m_memory.parameters;
@@ -276,7 +278,8 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     bool const machine_frame = block.hasG0(530);
     bool const straight = modes.motion == Motion::Rapid || modes.motion == Motion::Feed;
     if (machine_frame && !straight) return fail(Code::G53WithoutMotion, here());
-    bool const taken = block.g[8] == 431 || block.hasG0(100) || block.hasG0(920) || block.hasG0(280) || block.hasG0(300);
+    bool const taken =
+        block.g[8] == 431 || block.hasG0(100) || block.hasG0(920) || block.hasG0(280) || block.hasG0(300);
     if (!block.hasAxis() || taken) return {};
     if (modes.motion == Motion::None) return fail(Code::UnexpectedText, here(), "An axis word without a motion");
     if (modes.motion != Motion::Rapid && modes.feed_mm_min <= 0) return fail(Code::NoFeed, here());

@@ -91,8 +91,8 @@ struct Decoder {
 
 bool hasParameter(gcode::Program const& program, gcode::Expr expr) {
     for (auto i = expr.first; i < expr.first + expr.count; ++i)
-        if (auto const kind = program.ops[i].kind; kind == gcode::OpKind::Parameter || kind == gcode::OpKind::Named ||
-                                                   kind == gcode::OpKind::Exists)
+        if (auto const kind = program.ops[i].kind;
+            kind == gcode::OpKind::Parameter || kind == gcode::OpKind::Named || kind == gcode::OpKind::Exists)
             return true;
     return false;
 }

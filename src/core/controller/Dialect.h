@@ -36,8 +36,8 @@ struct Dialect {
     ClosedAtStart closed_at_start = ClosedAtStart::Error;
     /// The parameter that reads 1 once the machine is homed; none: a macro has to ask.
     std::optional<int> homed_parameter;
-    bool home_moves_all_axes = true; ///< G28 and G30, after the intermediate point; otherwise only the axes named
-    double length_sign = 1;          ///< −1: the table of tool lengths keeps negative distances
+    bool home_moves_all_axes = true;  ///< G28 and G30, after the intermediate point; otherwise only the axes named
+    double length_sign = 1;           ///< −1: the table of tool lengths keeps negative distances
     double shortest_probe_mm = 0.254; ///< RS274/NGC: 0.254 mm or 0.01 inch
     int line_length = 256;
     int max_m_words = 4;

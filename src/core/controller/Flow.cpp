@@ -74,8 +74,7 @@ struct Mapper {
     void leave(int block) {
         for (auto level = open.rbegin(); level != open.rend(); ++level) {
             auto const& opener = at(level->block);
-            bool const loop =
-                opener.flow == Flow::While || opener.flow == Flow::Do || opener.flow == Flow::Repeat;
+            bool const loop = opener.flow == Flow::While || opener.flow == Flow::Do || opener.flow == Flow::Repeat;
             if (!loop || opener.flow_number != at(block).flow_number) continue;
             level->leaving.push_back(block);
             return;

@@ -94,8 +94,8 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Valu
         } else if (op.kind == OpKind::Parameter) {
             auto const number = parameterNumber(stack[depth - 1], op.column);
             if (number && *number >= static_cast<int>(values.numbered.size()))
-                return tl::unexpected(EvalError{Code::ParameterNumber, op.column, "",
-                                                "the parameters that this controller has"});
+                return tl::unexpected(
+                    EvalError{Code::ParameterNumber, op.column, "", "the parameters that this controller has"});
             if (!number) return tl::unexpected(number.error());
             stack[depth - 1] = values.numbered[*number];
         } else if (op.kind == OpKind::Named || op.kind == OpKind::Exists) {

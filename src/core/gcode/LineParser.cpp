@@ -108,8 +108,8 @@ void LineParser::comment(std::size_t from, std::size_t to, bool bracketed) {
     } else {
         m_block.comment = text;
     }
-    m_tokens.push_back({shown ? TokenKind::Message : TokenKind::Comment, static_cast<int>(from),
-                        static_cast<int>(to - from)});
+    m_tokens.push_back(
+        {shown ? TokenKind::Message : TokenKind::Comment, static_cast<int>(from), static_cast<int>(to - from)});
 }
 
 Result<Block> LineParser::parse() {

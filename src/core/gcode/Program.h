@@ -98,7 +98,7 @@ struct Block {
     Flow flow = Flow::None;
     int flow_number = 0;
     int flow_column = 0;
-    Expr condition; ///< of IF, ELSEIF, WHILE; the count of REPEAT; the value of RETURN and ENDSUB, if any
+    Expr condition;              ///< of IF, ELSEIF, WHILE; the count of REPEAT; the value of RETURN and ENDSUB, if any
     std::vector<Expr> arguments; ///< of a call
     std::vector<Word> words;
     std::vector<Setting> settings;
@@ -135,7 +135,7 @@ struct Program {
     std::vector<Op> ops;
     std::vector<std::string> names;  ///< of named parameters by slot, lower case; a leading _ is global
     std::vector<std::string> labels; ///< of O<name>, by flow_number − first_named_label
-    Findings findings; ///< what the text gets wrong; a program with findings is not run
+    Findings findings;               ///< what the text gets wrong; a program with findings is not run
     bool ok() const { return findings.empty(); }
 };
 

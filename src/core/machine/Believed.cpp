@@ -45,10 +45,18 @@ World asBelieved(Belief const& belief) {
     world.memory.tool = belief.assembly.number;
     if (belief.setter) {
         auto const& s = belief.setter->setter;
-        world.setter = Setter{s.x_mm,           s.y_mm,          belief.setter->base_z_mm + m.axes[2].backlash_mm,
-                              s.free_mm,        s.trigger_mm,    s.solid_mm,
-                              s.overtravel_mm,  s.disc_mm,       s.body_mm,
-                              s.bracket_reach_mm, s.bracket_top_mm, 0,
+        world.setter = Setter{s.x_mm,
+                              s.y_mm,
+                              belief.setter->base_z_mm + m.axes[2].backlash_mm,
+                              s.free_mm,
+                              s.trigger_mm,
+                              s.solid_mm,
+                              s.overtravel_mm,
+                              s.disc_mm,
+                              s.body_mm,
+                              s.bracket_reach_mm,
+                              s.bracket_top_mm,
+                              0,
                               s.circuit};
     }
     world.memory.native = m.units;

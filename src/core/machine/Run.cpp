@@ -78,14 +78,16 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     if (int const n = control.zeroedOffset()) {
         auto const& memory = result.memory;
         // Where the tip stands in the job that follows: with the length in force, or with the one it calls.
-        double const length = world.jobs_use_table && memory.tool_offset_mm == 0
-                                  ? executable.dialect.length_sign * memory.tool_table_mm[static_cast<std::size_t>(memory.tool)]
-                                  : memory.tool_offset_mm;
+        double const length =
+            world.jobs_use_table && memory.tool_offset_mm == 0
+                ? executable.dialect.length_sign * memory.tool_table_mm[static_cast<std::size_t>(memory.tool)]
+                : memory.tool_offset_mm;
         result.z_zero = ZZero{n, memory.work_offsets_mm[n - 1][2] + length, end.zeroOnStock_mm()};
     }
     if (int const n = control.measuredTool())
-        result.length = SetLength{n, executable.dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(n)],
-                                  end.tool.length_mm};
+        result.length =
+            SetLength{n, executable.dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(n)],
+                      end.tool.length_mm};
     return result;
 }
 

@@ -33,7 +33,7 @@ struct RunResult {
     std::vector<Touch> contacts;
     Vec3 position_mm{};
     double elapsed_s = 0, paused_s = 0;
-    std::optional<ZZero> z_zero; ///< when the program set a work offset's Z
+    std::optional<ZZero> z_zero;     ///< when the program set a work offset's Z
     std::optional<SetLength> length; ///< when the program filled the tool table
     bool moved = false;
 };
@@ -50,7 +50,7 @@ struct TraceStep {
     bool input_reads_contact = false;
     bool spindle_turns = false;
     PlatePlace plate = PlatePlace::OnStock;
-    double tool_length_mm = 0; ///< of the tool then in the spindle
+    double tool_length_mm = 0;      ///< of the tool then in the spindle
     std::vector<Reported> reported; ///< what the line made the controller write
 };
 using Trace = std::vector<TraceStep>;

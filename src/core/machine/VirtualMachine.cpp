@@ -93,8 +93,9 @@ std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm) 
     Vec3 at{};
     for (int axis = 0; axis < 3; ++axis) at[axis] = m_position[axis] + hit->share * (end[axis] - m_position[axis]);
     m_position = at;
-    return Trouble{Outcome::Collision, fmt::format("Collision: the tool, its nut or the spindle ran into {} at machine Z {}.", hit->what,
-                                                   fixedText(position()[2], 3))};
+    return Trouble{Outcome::Collision,
+                   fmt::format("Collision: the tool, its nut or the spindle ran into {} at machine Z {}.", hit->what,
+                               fixedText(position()[2], 3))};
 }
 
 std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_mm_min) {

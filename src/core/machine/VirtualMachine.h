@@ -73,7 +73,7 @@ private:
     Vec3 m_slack{};  ///< lost motion taken up downward
     double m_now_s = 0, m_paused_s = 0;
     double m_turns_until_s = 0;
-    double m_hand_from_s = 0, m_hand_until_s = 0; ///< a hand makes contact between these
+    double m_hand_from_s = 0, m_hand_until_s = 0;   ///< a hand makes contact between these
     double m_press_from_s = 0, m_press_until_s = 0; ///< a finger presses the setter's disc between these
     std::size_t m_pauses = 0;
     std::vector<Touch> m_touches;

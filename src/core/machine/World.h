@@ -132,7 +132,7 @@ struct World {
     shop::Behaviour behaviour; ///< of the controller, as the owner found it
     shop::LengthSign length_sign = shop::LengthSign::Positive;
     bool jobs_use_table = false; ///< jobs call each tool's length from the table; otherwise they call none
-    controller::Memory memory;          ///< what the controller remembers at the start
+    controller::Memory memory;   ///< what the controller remembers at the start
 
     /// Reported machine Z at which the tip, coming down, stands on the stock.
     double zeroOnStock_mm() const { return reported(table_z_mm + stock_thickness_mm + tool.length_mm); }

@@ -66,14 +66,16 @@ void Parts::measure(TouchPlan const& plan, std::string const& device, Slot mean)
                     "Jog Z up. The input stayed closed after backing off; look for a chip or a short.",
                     plan.feeds.fast_mm_min);
         add("measure", "The slow touch that counts.",
-            ProbeDown{plan.slow_search_mm, plan.feeds.slow_mm_min, slot,
-                      fmt::format("Jog Z up. The {0} was not where the fast touch found it; a false contact, or the {0} "
-                                  "moved.",
-                                  device)});
+            ProbeDown{
+                plan.slow_search_mm, plan.feeds.slow_mm_min, slot,
+                fmt::format("Jog Z up. The {0} was not where the fast touch found it; a false contact, or the {0} "
+                            "moved.",
+                            device)});
     }
     add("agreement", "Two slow touches must agree.",
-        RequireAgreement{slot_first, slot_second, plan.agreement_mm,
-                         fmt::format("Jog Z up. Two slow touches differ; wipe {} and tip, check that nothing moves.", device)});
+        RequireAgreement{
+            slot_first, slot_second, plan.agreement_mm,
+            fmt::format("Jog Z up. Two slow touches differ; wipe {} and tip, check that nothing moves.", device)});
     add("measure", "Their mean is the contact.", TakeMean{slot_first, slot_second, mean});
     add("lag-check", "Slow less fast must be what the input's delay explains.",
         RequireLag{mean, slot_fast, plan.lag_expected_mm, plan.lag_tolerance_mm,
@@ -97,9 +99,10 @@ void Parts::touchSetter(TouchPlan const& plan, SetterWay const&, shop::ToolSette
     add("", "Up before anything goes sideways.", RetractTo{parking});
     add("wipe", "A chip on the disc lifts the zero by its own thickness.",
         Pause{"Disc and tip wiped, plate and clip away, hands clear. Then resume.", {shop::Act::WipeDisc}});
-    requireOpen("open-check", "The setter must read open before the tool comes near.",
-                "Stay clear; the tool is up. The input reads contact at rest; look at the setter, its lead and its plug.",
-                plan.feeds.fast_mm_min);
+    requireOpen(
+        "open-check", "The setter must read open before the tool comes near.",
+        "Stay clear; the tool is up. The input reads contact at rest; look at the setter, its lead and its plug.",
+        plan.feeds.fast_mm_min);
     if (setter.circuit == shop::Circuit::OpenAtRest) {
         add("prove-contact", "A circuit open at rest looks healthy with its lead off; only seeing it close proves it.",
             Pause{"Resume, then press the setter's disc once with a finger, away from the tool.",
@@ -115,8 +118,9 @@ void Parts::touchSetter(TouchPlan const& plan, SetterWay const&, shop::ToolSette
         Descend{parking, slot_start, plan.feeds.fast_mm_min,
                 "Jog Z up. Something was met above the setter; the tool is longer than its record, or it is another."});
     add("search", "Finds the setter. The search ends above its end of stroke.",
-        ProbeDown{slot_search, plan.feeds.fast_mm_min, slot_fast,
-                  "Jog Z up. No contact; the tool is shorter than its record, or the setter is not where the book says."});
+        ProbeDown{
+            slot_search, plan.feeds.fast_mm_min, slot_fast,
+            "Jog Z up. No contact; the tool is shorter than its record, or the setter is not where the book says."});
     measure(plan, "setter", slot_setter);
     add("window", "The contact must fit the tool's length.",
         RequireWindow{slot_setter, slot_low, slot_high,

@@ -8,8 +8,8 @@
 
 namespace steady::macros {
 
-constexpr Slot slot_fast{1}, slot_first{2}, slot_second{3}, slot_mean{4}, slot_result{5}, slot_setter{6}, slot_found{10},
-    slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15};
+constexpr Slot slot_fast{1}, slot_first{2}, slot_second{3}, slot_mean{4}, slot_result{5}, slot_setter{6},
+    slot_found{10}, slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15};
 
 constexpr double open_check_mm = 0.5;
 constexpr double prove_mm = 2;
@@ -32,8 +32,8 @@ TouchPlan planTouch(shop::Machine const& machine, zeroing::ProbingFeeds const& f
 struct SetterWay {
     struct Row {
         int number = 0;
-        double start_z_mm = 0;  ///< clear of the free disc, whatever the length is within its ±
-        double search_mm = 0;   ///< from there to above the end of stroke
+        double start_z_mm = 0;          ///< clear of the free disc, whatever the length is within its ±
+        double search_mm = 0;           ///< from there to above the end of stroke
         double low_mm = 0, high_mm = 0; ///< in which the trip must lie
     };
     std::vector<Row> rows;
@@ -53,7 +53,8 @@ struct Parts {
     void requireOpen(char const* id, char const* purpose, char const* alarm, double feed_mm_min);
     /// Off, and slowly down twice after the fast touch; the mean stands in `mean`. `device`: “plate”, “setter”.
     void measure(TouchPlan const& plan, std::string const& device, Slot mean);
-    /// Over the setter and down onto it: tool check, wiping, proof of an open circuit, touch. The mean is in slot_setter.
+    /// Over the setter and down onto it: tool check, wiping, proof of an open circuit, touch. The mean is in
+    /// slot_setter.
     void touchSetter(TouchPlan const& plan, SetterWay const& way, shop::ToolSetter const& setter);
     /// The tools that a setter part is written for, and their heights.
     void requireToolOnSetter(SetterWay const& way);

@@ -36,11 +36,12 @@ Wording wordingOf(shop::TouchPlate const& plate) {
                 "Plate and lead away from the work, hands clear. Resume, then touch the plate to the machine's bare, "
                 "earthed metal and part them.",
                 {Act::TakePlate, Act::BringTogether}};
-    return {"Clip on the tool. Hold the plate by its edge against the flank of the cutter, fingers never under it, and "
-            "resume.",
-            "Plate, lead and clip away from the machine, hands clear. Resume, then touch clip to plate in your hand and "
-            "part them.",
-            {Act::TakePlate, Act::TakeClip, Act::BringTogether}};
+    return {
+        "Clip on the tool. Hold the plate by its edge against the flank of the cutter, fingers never under it, and "
+        "resume.",
+        "Plate, lead and clip away from the machine, hands clear. Resume, then touch clip to plate in your hand and "
+        "part them.",
+        {Act::TakePlate, Act::TakeClip, Act::BringTogether}};
 }
 
 struct Builder {
@@ -79,10 +80,11 @@ struct Builder {
         if (use.own_offsets.empty())
             add("clear-link", "A new zero makes an older link worthless; its seal is broken first.",
                 ClearLink{zero.setup.work_offset});
-        parts.requireOpen("open-check", "The input must read open before anything is done.",
-                          "Nothing is near the plate yet. The input reads contact at rest; look for a touch, a short or "
-                          "the wrong polarity.",
-                          fast());
+        parts.requireOpen(
+            "open-check", "The input must read open before anything is done.",
+            "Nothing is near the plate yet. The input reads contact at rest; look for a touch, a short or "
+            "the wrong polarity.",
+            fast());
     }
 
     void prove() {
@@ -109,9 +111,10 @@ struct Builder {
                       "Jog Z up. No plate within the search; look for plate, lead and clip, and start nearer."});
         parts.measure(plan.touch, "plate", slot_mean);
         add("window", "The contact must lie where the book expects it.",
-            RequireWindow{slot_mean, plan.window_low_mm, plan.window_high_mm,
-                          "Jog Z up. The contact is outside the expected window; other work or another tool needs a new "
-                          "macro."});
+            RequireWindow{
+                slot_mean, plan.window_low_mm, plan.window_high_mm,
+                "Jog Z up. The contact is outside the expected window; other work or another tool needs a new "
+                "macro."});
     }
 
     void setZero() {
@@ -119,8 +122,9 @@ struct Builder {
         if (use.table_length_mm) others.push_back(-*use.table_length_mm);
         SetWorkZero set{slot_mean, slot_result, zero.setup.work_offset, addends(zero.slow.lag_mm, others)};
         if (!use.own_offsets.empty()) set.work_offset = slot_offset;
-        add("", use.table_length_mm ? "Zero lies the thickness below the trip point; the tool's length is taken off."
-                                    : "The trip point is given the thickness: zero lies that much below it.",
+        add("",
+            use.table_length_mm ? "Zero lies the thickness below the trip point; the tool's length is taken off."
+                                : "The trip point is given the thickness: zero lies that much below it.",
             std::move(set));
         add("", "Up and out of the way, Z alone.", RetractTo{parts.parkingZ_mm()});
     }
@@ -133,10 +137,11 @@ struct Builder {
                          "Stay clear; Z zero is set and the tool is up. The signal was not seen; plate or clip may "
                          "still be on the machine."});
         add("last-check", "Time to part them.", Wait{parted_s});
-        parts.requireOpen("last-check", "The input must read open before the job.",
-                          "Stay clear; Z zero is set and the tool is up. The input still reads contact; plate or clip may "
-                          "still be on the tool.",
-                          fast());
+        parts.requireOpen(
+            "last-check", "The input must read open before the job.",
+            "Stay clear; Z zero is set and the tool is up. The input still reads contact; plate or clip may "
+            "still be on the tool.",
+            fast());
     }
 
     void link() {
@@ -171,7 +176,8 @@ void describeUse(std::vector<std::string>& lines, zeroing::PlateZeroResult const
     } else if (!use.own_offsets.empty()) {
         std::string pairs;
         for (auto const& tool : use.own_offsets)
-            pairs += fmt::format("{}tool {} {}", pairs.empty() ? "" : ", ", tool.number, workOffsetName(tool.work_offset));
+            pairs +=
+                fmt::format("{}tool {} {}", pairs.empty() ? "" : ", ", tool.number, workOffsetName(tool.work_offset));
         lines.push_back("Sets the Z of the work offset that belongs to the tool in the spindle: " + pairs + ".");
     } else {
         lines.push_back(fmt::format("Sets: {} Z, work offset number {}. Its link, if any, is void.", offset,
@@ -188,21 +194,21 @@ std::vector<std::string> header(zeroing::PlateZeroResult const& zero, PlateZeroP
     auto len = [&](double mm) { return lengthText(mm, units); };
     auto lines = headerBegin(zero.machine);
     for (auto const& line : {
-        fmt::format("Tool {}: {}.", zero.assembly.number, zero.assembly.name),
-        fmt::format("Plate: {}, {} thick {}{}.", zero.plate.name, len(zero.thickness.mm),
-                    plusMinusText(zero.thickness.budget.expanded_95, units),
-                    zero.thickness.measured() ? fmt::format(" from {} readings", zero.thickness.summary.n)
-                                              : ", nominal"),
-        fmt::format("Start: tip {} to {} above the plate.", len(plan.least_gap_mm), len(plan.most_gap_mm)),
-        fmt::format("Searches at most {}; with the plate missing it ends at least {} above the work.",
-                    len(plan.search_mm), len(above_work_mm)),
-        fmt::format("Feeds: {} to find, {} to measure.", feedText(zero.feeds.fast_mm_min, units),
-                    feedText(zero.feeds.slow_mm_min, units)),
-        fmt::format("Contact expected at machine Z {} to {}{}.", lengthNumber(plan.window_low_mm, units),
-                    len(plan.window_high_mm),
-                    plan.window_from_contact ? ", from the contact in the book"
-                                             : ", the travel; no contact in the book yet"),
-    })
+             fmt::format("Tool {}: {}.", zero.assembly.number, zero.assembly.name),
+             fmt::format("Plate: {}, {} thick {}{}.", zero.plate.name, len(zero.thickness.mm),
+                         plusMinusText(zero.thickness.budget.expanded_95, units),
+                         zero.thickness.measured() ? fmt::format(" from {} readings", zero.thickness.summary.n)
+                                                   : ", nominal"),
+             fmt::format("Start: tip {} to {} above the plate.", len(plan.least_gap_mm), len(plan.most_gap_mm)),
+             fmt::format("Searches at most {}; with the plate missing it ends at least {} above the work.",
+                         len(plan.search_mm), len(above_work_mm)),
+             fmt::format("Feeds: {} to find, {} to measure.", feedText(zero.feeds.fast_mm_min, units),
+                         feedText(zero.feeds.slow_mm_min, units)),
+             fmt::format("Contact expected at machine Z {} to {}{}.", lengthNumber(plan.window_low_mm, units),
+                         len(plan.window_high_mm),
+                         plan.window_from_contact ? ", from the contact in the book"
+                                                  : ", the travel; no contact in the book yet"),
+         })
         lines.push_back(line);
     describeUse(lines, zero, use);
     if (zero.slow.lag_mm > least_lag_mm)

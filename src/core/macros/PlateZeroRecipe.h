@@ -12,9 +12,9 @@ namespace steady::macros {
 /// The figures the procedure runs with, all from the book; the header prints them.
 struct PlateZeroPlan {
     TouchPlan touch;
-    double least_gap_mm = 5; ///< tip above the plate at the start, least
-    double most_gap_mm = 0;  ///< and most
-    double search_mm = 0;    ///< longest way down; ends above the work when the plate is missing
+    double least_gap_mm = 5;                      ///< tip above the plate at the start, least
+    double most_gap_mm = 0;                       ///< and most
+    double search_mm = 0;                         ///< longest way down; ends above the work when the plate is missing
     double window_low_mm = 0, window_high_mm = 0; ///< machine Z in which the contact must lie
     bool window_from_contact = false;
 };
@@ -27,8 +27,8 @@ struct OwnOffset {
 /// What the plate zero is for, beyond setting one offset.
 struct PlateZeroUse {
     Kind kind = Kind::PlateZero;
-    std::optional<double> table_length_mm; ///< length table: of the tool in the spindle, taken off its contact
-    std::vector<OwnOffset> own_offsets;    ///< one offset per tool
+    std::optional<double> table_length_mm;  ///< length table: of the tool in the spindle, taken off its contact
+    std::vector<OwnOffset> own_offsets;     ///< one offset per tool
     std::optional<shop::ToolSetter> setter; ///< for the link
     SetterWay way;
 };

@@ -12,10 +12,10 @@
 namespace steady::macros {
 namespace {
 
-constexpr double above_disc_mm = 2;     // between the free disc and the tip of the longest that the tool may be
-constexpr double above_solid_mm = 0.5;  // between the end of stroke and the tip at the end of the search
-constexpr double least_press_mm = 0.3;  // by which the shortest that it may be still trips
-constexpr double window_mm = 0.3;       // beyond the length's ±
+constexpr double above_disc_mm = 2;    // between the free disc and the tip of the longest that the tool may be
+constexpr double above_solid_mm = 0.5; // between the end of stroke and the tip at the end of the search
+constexpr double least_press_mm = 0.3; // by which the shortest that it may be still trips
+constexpr double window_mm = 0.3;      // beyond the length's ±
 
 shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
     auto const* machine = book.find(setup.machine);
@@ -123,8 +123,9 @@ Result<Recipe> retouchRecipe(shop::Book const& book, shop::ZeroSetup const& setu
                                             offset, offset)});
     parts.begin(0);
     parts.add("require-link", "Without a true link the new zero would be anywhere.",
-              RequireLink{setup.work_offset, "Nothing has moved. There is no link for this work offset and unit; run plate "
-                                             "zero and link."});
+              RequireLink{setup.work_offset,
+                          "Nothing has moved. There is no link for this work offset and unit; run plate "
+                          "zero and link."});
     parts.requireToolOnSetter(job->way);
     parts.touchSetter(job->touch, job->way, job->setter);
     parts.add("", "The setter stands D above work zero: the new zero is that much below this contact.",

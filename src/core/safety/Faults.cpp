@@ -21,7 +21,8 @@ void forget(World& world, std::initializer_list<Act> acts) {
 double plateTop(World const& world) { return world.zeroOnStock_mm() + world.plate.thickness_mm; }
 
 constexpr std::array<Fault, 34> table{{
-    {"plate_thin", "The plate is 0.40 mm thinner than the book says", false, [](World& w) { w.plate.thickness_mm -= 0.4; }},
+    {"plate_thin", "The plate is 0.40 mm thinner than the book says", false,
+     [](World& w) { w.plate.thickness_mm -= 0.4; }},
     {"lead_off", "The lead has come off", false, [](World& w) { w.input.lead_off = true; }},
     {"shorted", "The two wires touch: a circuit stuck closed", false, [](World& w) { w.input.shorted = true; }},
     {"polarity", "The input is set to the wrong polarity", false, [](World& w) { w.input.inverted = true; }},
@@ -35,7 +36,8 @@ constexpr std::array<Fault, 34> table{{
     {"inch_left", "Inch mode was left on", false, [](World& w) { w.memory.modes.units = UnitSystem::Inch; }},
     {"metric_left", "Metric mode was left on", false, [](World& w) { w.memory.modes.units = UnitSystem::Metric; }},
     {"incremental_left", "Incremental mode was left on", false, [](World& w) { w.memory.modes.absolute = false; }},
-    {"shift_left", "A G92 shift was left on", false, [](World& w) { w.memory.shift_mm[2] = w.memory.kept_shift_mm[2] = 2.5; }},
+    {"shift_left", "A G92 shift was left on", false,
+     [](World& w) { w.memory.shift_mm[2] = w.memory.kept_shift_mm[2] = 2.5; }},
     {"false_contact", "A false contact on the way down", false,
      [](World& w) {
          w.false_contacts.push_back({plateTop(w) + 4, 0.02});
@@ -105,7 +107,8 @@ constexpr std::array<Fault, 34> table{{
      }},
     {"link_overwritten", "Another macro has changed D", true,
      [](World& w) {
-         for (int n = 1; n <= work_offset_count; ++n) w.memory.parameters[3001 + 10 * n] += w.memory.native == UnitSystem::Metric ? 5 : 5 / mm_per_inch;
+         for (int n = 1; n <= work_offset_count; ++n)
+             w.memory.parameters[3001 + 10 * n] += w.memory.native == UnitSystem::Metric ? 5 : 5 / mm_per_inch;
      }},
     {"other_offset", "The job uses another work offset", true,
      [](World& w) { w.memory.modes.work_offset = w.memory.modes.work_offset % work_offset_count + 1; }},

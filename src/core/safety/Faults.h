@@ -13,7 +13,7 @@ namespace steady::safety {
 struct Fault {
     char const* id;   ///< stable name for files and the command line
     char const* text; ///< as people read it
-    bool setter; ///< it needs a fixed setter, or the macros that use one
+    bool setter;      ///< it needs a fixed setter, or the macros that use one
     void (*apply)(machine::World& world);
 };
 

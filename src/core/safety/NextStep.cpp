@@ -63,8 +63,9 @@ struct Teller {
         else if (facts.run_good && !*facts.run_good)
             next("macros", "Read the verdict: the macro did not set it right in the last run.");
         else if (by_link && !linked)
-            next("zeroing", "Touch the setter with the tool that touched the plate and make the link: then a tool change "
-                            "costs one touch.",
+            next("zeroing",
+                 "Touch the setter with the tool that touched the plate and make the link: then a tool change "
+                 "costs one touch.",
                  "link");
         else if (!facts.run_good)
             next("macros", "Run the macro on the virtual machine before the real one does.");

@@ -46,14 +46,16 @@ struct Writer {
         if (kind == Kind::PlateZero && setup.method == shop::Method::LengthTable) {
             auto const length = tableLength(setup.assembly);
             if (!length)
-                return fail(Code::LengthUnknown, {"tool length"}, fmt::format("tool {} in the table", zero.assembly.number));
+                return fail(Code::LengthUnknown, {"tool length"},
+                            fmt::format("tool {} in the table", zero.assembly.number));
             use.table_length_mm = length;
         }
         if (kind == Kind::OffsetPerTool) {
             for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
                 if (tool->own_offset > 0) use.own_offsets.push_back({tool->number, tool->own_offset});
             if (use.own_offsets.empty())
-                return fail(Code::Missing, {"work offsets"}, "The work offset of each tool", "Give each tool its own in Kit.");
+                return fail(Code::Missing, {"work offsets"}, "The work offset of each tool",
+                            "Give each tool its own in Kit.");
         }
         return use;
     }
@@ -107,7 +109,8 @@ struct Writer {
         auto const* setter = book.find(setup.setter);
         double const length = assembly.length_mm.value_or(machine::assumed_length_mm);
         if (setter && trip) belief.setter = {*setter, trip->z_mm - length - setter->trigger_mm};
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) belief.assemblies.push_back(asKnown(id, *tool));
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
+            belief.assemblies.push_back(asKnown(id, *tool));
         auto world = machine::asBelieved(belief);
         world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
         remember(world.memory);

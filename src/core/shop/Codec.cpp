@@ -183,11 +183,17 @@ template<> struct EnumWords<HomeMove> { static constexpr char const* words[] = {
 template<> struct EnumWords<Path> { static constexpr char const* words[] = {"clip", "spindle_earth", "own_switch"}; };
 template<> struct EnumWords<SetterInput> { static constexpr char const* words[] = {"shared_with_plate", "own"}; };
 template<> struct EnumWords<TipShape> { static constexpr char const* words[] = {"rim", "point", "insert"}; };
-template<> struct EnumWords<LengthMethod> { static constexpr char const* words[] = {"setter", "plate", "height_gauge"}; };
+template<> struct EnumWords<LengthMethod> {
+    static constexpr char const* words[] = {"setter", "plate", "height_gauge"};
+};
 template<> struct EnumWords<Target> { static constexpr char const* words[] = {"plate", "setter", "board", "paper"}; };
 template<> struct EnumWords<Direction> { static constexpr char const* words[] = {"press", "release"}; };
-template<> struct EnumWords<Method> { static constexpr char const* words[] = {"re_touch", "length_table", "offset_per_tool"}; };
-template<> struct EnumWords<LengthReference> { static constexpr char const* words[] = {"nose", "master", "first_tool"}; };
+template<> struct EnumWords<Method> {
+    static constexpr char const* words[] = {"re_touch", "length_table", "offset_per_tool"};
+};
+template<> struct EnumWords<LengthReference> {
+    static constexpr char const* words[] = {"nose", "master", "first_tool"};
+};
 template<> struct EnumWords<SpindleSwitch> { static constexpr char const* words[] = {"controller", "hand"}; };
 template<> struct EnumWords<Circuit> { static constexpr char const* words[] = {"open_at_rest", "closed_at_rest"}; };
 template<> struct EnumWords<Source> { static constexpr char const* words[] = {"measured", "imported", "simulated"}; };

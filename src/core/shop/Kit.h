@@ -53,10 +53,10 @@ struct ToolSetter {
     double free_mm = 60, trigger_mm = 59.5;
     std::optional<double> overtravel_mm; ///< its second contact, wired into the stop chain
     double solid_mm = 54;
-    double disc_mm = 20;               ///< diameter of the disc
-    double body_mm = 40;               ///< diameter of the housing below the disc
-    double bracket_reach_mm = 0;       ///< how far a bracket stands out in +X from the body; 0: none
-    double bracket_top_mm = 0;         ///< its height above the base
+    double disc_mm = 20;         ///< diameter of the disc
+    double body_mm = 40;         ///< diameter of the housing below the disc
+    double bracket_reach_mm = 0; ///< how far a bracket stands out in +X from the body; 0: none
+    double bracket_top_mm = 0;   ///< its height above the base
     Circuit circuit = Circuit::ClosedAtRest;
     Path path = Path::OwnSwitch;
     SetterInput input = SetterInput::SharedWithPlate;
@@ -103,14 +103,12 @@ struct Assembly {
     double largest_mm = 28;                  ///< largest diameter below the spindle face
     bool conducts = true;
     LengthMethod method = LengthMethod::Setter;
-    int own_offset = 0; ///< its work offset where each tool has one; 0: none
-    Id<Machine> machine;             ///< the one it is used in; none: whichever
+    int own_offset = 0;               ///< its work offset where each tool has one; 0: none
+    Id<Machine> machine;              ///< the one it is used in; none: whichever
     std::int64_t released_utc_ms = 0; ///< taken apart then; 0: still gripped
     bool operator==(Assembly const&) const = default;
 
-    double contactRadius_mm() const {
-        return tip == TipShape::Point ? 0 : contact_radius_mm.value_or(diameter_mm / 2);
-    }
+    double contactRadius_mm() const { return tip == TipShape::Point ? 0 : contact_radius_mm.value_or(diameter_mm / 2); }
 };
 
 } // namespace steady::shop

@@ -19,13 +19,14 @@ struct AxisTravel {
     double low_mm = 0, high_mm = 0; ///< soft limits
     double rapid_mm_min = 5000;
     double accel_mm_s2 = 500;
-    double backlash_mm = 0;        ///< lost motion at a reversal
-    AxisEnd home = AxisEnd::Low;   ///< the end at which the home switch sits
+    double backlash_mm = 0;      ///< lost motion at a reversal
+    AxisEnd home = AxisEnd::Low; ///< the end at which the home switch sits
     bool operator==(AxisTravel const&) const = default;
     bool contains(double at_mm) const { return at_mm >= low_mm && at_mm <= high_mm; }
 };
 
-/// Hardware: the edge itself is latched, no lag. Polled: seen at the next look. Debounced: the edge, once it has lasted.
+/// Hardware: the edge itself is latched, no lag. Polled: seen at the next look. Debounced: the edge, once it has
+/// lasted.
 enum class Capture { Hardware, Polled, Debounced };
 enum class SpindleSwitch { Controller, Hand };
 enum class HomeOrder { ZFirst, AllAtOnce };

@@ -30,7 +30,7 @@ struct Contact {
     std::int64_t at_utc_ms = 0;
     Target target = Target::Plate;
     Id<ToolSetter> setter;
-    double feeler_mm = 0; ///< paper or feeler between tip and work or board
+    double feeler_mm = 0;   ///< paper or feeler between tip and work or board
     bool bare_nose = false; ///< the spindle's nose itself touched, without a tool
     Direction direction = Direction::Press;
     bool vacuum = false;
@@ -65,7 +65,7 @@ public:
 struct Board {
     std::string name;
     double thickness_mm = 18;
-    double minimum_mm = 8;    ///< thinner than this it is replaced
+    double minimum_mm = 8;     ///< thinner than this it is replaced
     double screw_head_mm = 10; ///< from its first top down to the screw heads
     bool operator==(Board const&) const = default;
 };
@@ -94,8 +94,8 @@ struct ZeroSetup {
     Id<Board> board;
     Method method = Method::Retouch;
     LengthReference reference = LengthReference::Nose;
-    Id<Assembly> reference_tool;  ///< master or first tool
-    double paper_mm = 0.1;        ///< office paper, common practice; measure your own
+    Id<Assembly> reference_tool;         ///< master or first tool
+    double paper_mm = 0.1;               ///< office paper, common practice; measure your own
     Id<Contact> link_plate, link_setter; ///< what the link rests on; both by one tool
     int link_offset = 1;
     bool operator==(ZeroSetup const&) const = default;

@@ -100,11 +100,12 @@ std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup
                         "The macros cannot read whether the machine is homed.",
                         "They pause and ask. If your control has a parameter that reads 1 once homed, name it.",
                         {}});
-    said.push_back({Severity::Note,
-                    "What is not checked",
-                    "Level, tram and scale of the axes: see the maker's manual. Stop chain, guards and spindle lock-out "
-                    "are the work of licensed people. The program never says that a machine is safe.",
-                    {}});
+    said.push_back(
+        {Severity::Note,
+         "What is not checked",
+         "Level, tram and scale of the axes: see the maker's manual. Stop chain, guards and spindle lock-out "
+         "are the work of licensed people. The program never says that a machine is safe.",
+         {}});
     return said;
 }
 
@@ -123,21 +124,23 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
     auto const fast = predictTouch(machine, feeds.fast_mm_min);
     Judgement stroke;
     stroke.headline = fmt::format("{} of stroke after the trip.", lengthText(setter->stroke_mm(), units));
-    stroke.text = fmt::format("The fast touch at {} goes on {}; up to half of the stroke is accepted. Then {} to measure.",
-                              feedText(feeds.fast_mm_min, units), lengthText(fast.overshoot_mm, units),
-                              feedText(feeds.slow_mm_min, units));
+    stroke.text = fmt::format(
+        "The fast touch at {} goes on {}; up to half of the stroke is accepted. Then {} to measure.",
+        feedText(feeds.fast_mm_min, units), lengthText(fast.overshoot_mm, units), feedText(feeds.slow_mm_min, units));
     if (setter->stroke_mm() < 1) stroke.severity = Severity::Attention;
     said.push_back(std::move(stroke));
     if (auto const height = setterHeight(book, setup)) {
         auto const* by = book.find(height->assembly);
-        said.push_back({Severity::Note,
-                        fmt::format("The nose would trip it at {}.", lengthText(height->nose_z_mm, units)),
-                        (by ? fmt::format("From tool {}, known to {}.", by->number, plusMinusText(height->error_mm, units))
-                            : std::string("The bare nose told it.")) +
-                            " A tool trips it higher by its length.",
-                        {}});
+        said.push_back(
+            {Severity::Note,
+             fmt::format("The nose would trip it at {}.", lengthText(height->nose_z_mm, units)),
+             (by ? fmt::format("From tool {}, known to {}.", by->number, plusMinusText(height->error_mm, units))
+                 : std::string("The bare nose told it.")) +
+                 " A tool trips it higher by its length.",
+             {}});
     } else {
-        said.push_back({Severity::Attention, "Where it trips is not known yet.",
+        said.push_back({Severity::Attention,
+                        "Where it trips is not known yet.",
                         "Touch it by hand with the bare nose or with a tool of known length, and type the machine Z in "
                         "Zeroing.",
                         {}});
@@ -147,10 +150,11 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
         bool const by_hand = tool->method != shop::LengthMethod::Setter;
         said.push_back({by_hand ? Severity::Note : Severity::Attention,
                         fmt::format("Tool {} does not fit on the disc.", tool->number),
-                        by_hand ? "It is not measured here; the macros refuse it."
-                                : fmt::format("{} touches outside the {} disc. Measure it on the plate, and say so at the "
-                                              "tool.",
-                                              tool->name, lengthText(setter->disc_mm, units)),
+                        by_hand
+                            ? "It is not measured here; the macros refuse it."
+                            : fmt::format("{} touches outside the {} disc. Measure it on the plate, and say so at the "
+                                          "tool.",
+                                          tool->name, lengthText(setter->disc_mm, units)),
                         {}});
     }
     said.push_back({Severity::Note,
@@ -191,12 +195,12 @@ std::vector<Judgement> toolJudgements(shop::Book const& book, shop::ZeroSetup co
                         "It is drawn as 50 mm. The plate does not need it; the setter does, to know where to search.",
                         {}});
     if (tool->tip != shop::TipShape::Point && tool->contactRadius_mm() > 0)
-        said.push_back({Severity::Note,
-                        fmt::format("It touches on a circle of radius {}.", lengthText(tool->contactRadius_mm(), units)),
-                        tool->tip == shop::TipShape::Insert
-                            ? "Turn the lowest insert over the disc, always the same one."
-                            : "On a tilted disc or plate the rim touches first on one side.",
-                        {}});
+        said.push_back(
+            {Severity::Note,
+             fmt::format("It touches on a circle of radius {}.", lengthText(tool->contactRadius_mm(), units)),
+             tool->tip == shop::TipShape::Insert ? "Turn the lowest insert over the disc, always the same one."
+                                                 : "On a tilted disc or plate the rim touches first on one side.",
+             {}});
     if (tool->stick_out_mm && tool->length_mm && tool->largest_mm > tool->diameter_mm)
         said.push_back({Severity::Note,
                         fmt::format("{} is free below the nut.", lengthText(*tool->stick_out_mm, units)),
@@ -213,7 +217,8 @@ std::vector<Judgement> linkJudgements(shop::Book const& book, shop::ReadingSourc
     if (!link) {
         auto const finding = toFinding(link.error());
         bool const lost = link.error().code == Code::LinkStale;
-        return {{lost ? Severity::Bad : Severity::Note, lost ? "The link no longer holds." : "No link yet.",
+        return {{lost ? Severity::Bad : Severity::Note,
+                 lost ? "The link no longer holds." : "No link yet.",
                  finding.text + " " + finding.remedy,
                  {}}};
     }

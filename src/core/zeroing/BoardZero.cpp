@@ -82,8 +82,10 @@ Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup cons
     Result<BoardConstant> best = missing("A contact on the board");
     for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         auto made = boardConstant(book, setup, id);
-        if (made && (!best || made->at_utc_ms > best->at_utc_ms)) best = std::move(made);
-        else if (!made && !best) best = std::move(made);
+        if (made && (!best || made->at_utc_ms > best->at_utc_ms))
+            best = std::move(made);
+        else if (!made && !best)
+            best = std::move(made);
     }
     return best;
 }
@@ -102,7 +104,8 @@ Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
     if (touched->prediction.lag_mm > 0)
         chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
-    chain.terms.push_back({"board", "setter above board", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
+    chain.terms.push_back(
+        {"board", "setter above board", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
     auto parts = constant->chain.budget.contributions;
     auto const touch = touchContributions(machine, touched->prediction, "this tool's touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
@@ -152,12 +155,13 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
         auto const made = boardConstant(book, setup, id);
         if (!made) continue;
         if (one && std::abs(made->b_mm() - one->b_mm()) > agree_mm)
-            said.push_back({Severity::Attention,
-                            fmt::format("Two tools disagree about the board by {}.", len(std::abs(made->b_mm() - one->b_mm()))),
-                            fmt::format("{} and {} should find the same height of the setter above the board. Touch both "
-                                        "again, clean, at the same place, with the vacuum as in the job.",
-                                        one->chain.tool, made->chain.tool),
-                            {}});
+            said.push_back(
+                {Severity::Attention,
+                 fmt::format("Two tools disagree about the board by {}.", len(std::abs(made->b_mm() - one->b_mm()))),
+                 fmt::format("{} and {} should find the same height of the setter above the board. Touch both "
+                             "again, clean, at the same place, with the vacuum as in the job.",
+                             one->chain.tool, made->chain.tool),
+                 {}});
         one = *made;
     }
     return said;

@@ -168,7 +168,8 @@ struct Layout {
         bool const setter = beside() || content.on == Stand::Setter;
         double const work_x = setter ? middle - room * 0.18 : middle, setter_x = middle + room * 0.3;
         double const tool_x = content.on == Stand::Setter ? setter_x : work_x;
-        double const plate_width = std::min(room * (setter ? 0.36 : 0.45), 110.0), setter_width = std::min(room * 0.26, 56.0);
+        double const plate_width = std::min(room * (setter ? 0.36 : 0.45), 110.0),
+                     setter_width = std::min(room * 0.26, 56.0);
         double const tool_width =
             std::clamp(content.tool_diameter_mm / std::max(1.0, content.plate_width_mm) * plate_width, 10.0,
                        room * (setter ? 0.3 : 0.7));
@@ -182,12 +183,13 @@ struct Layout {
         scene.bodies.push_back({"table", Material::Table, box(middle, room, floor_y, scene.height)});
         scene.bodies.push_back({"work", Material::Work, box(work_x, room * (setter ? 0.5 : 0.8), zero_y, floor_y)});
         if (setter)
-            scene.bodies.push_back(
-                {"setter", Material::Plate, box(setter_x, setter_width, heights.y(content.setter_z_mm.value_or(tip_z())),
-                                                std::max(floor_y, zero_y))});
+            scene.bodies.push_back({"setter", Material::Plate,
+                                    box(setter_x, setter_width, heights.y(content.setter_z_mm.value_or(tip_z())),
+                                        std::max(floor_y, zero_y))});
         if (content.plate_lies && content.on == Stand::Plate)
-            scene.bodies.push_back({"plate", Material::Plate,
-                                    box(work_x, plate_width, heights.y(zero_z() + content.plate_thickness_mm), zero_y)});
+            scene.bodies.push_back(
+                {"plate", Material::Plate,
+                 box(work_x, plate_width, heights.y(zero_z() + content.plate_thickness_mm), zero_y)});
         double const nose_y =
             std::max(spindle_px, std::min(tip_y - spindle_px,
                                           content.tool_length_mm ? heights.y(tip_z() + *content.tool_length_mm) : 0.0));

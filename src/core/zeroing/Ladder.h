@@ -25,7 +25,8 @@ struct LadderContent {
     std::optional<double> tip_z_mm; ///< where the tip is now; none: on the plate
     bool plate_lies = true;         ///< on the work; otherwise it is not drawn
     Stand on = Stand::Plate;
-    std::optional<double> setter_z_mm; ///< where the same tool trips the setter; a rung of its own unless it stands there
+    std::optional<double>
+        setter_z_mm; ///< where the same tool trips the setter; a rung of its own unless it stands there
     std::string zero_words = "link D"; ///< what the height of the setter above the zero is called
     UnitSystem units = UnitSystem::Metric;
 };

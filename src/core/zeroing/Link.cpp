@@ -17,8 +17,9 @@ void append(std::vector<uncertainty::Contribution>& to, std::vector<uncertainty:
 }
 
 /// Why the two contacts do not make a link for this setup; none: they do.
-std::optional<std::string> reasonAgainst(shop::Book const& book, shop::ZeroSetup const& setup, shop::Machine const& machine,
-                                         shop::Contact const& plate, shop::Contact const& setter) {
+std::optional<std::string> reasonAgainst(shop::Book const& book, shop::ZeroSetup const& setup,
+                                         shop::Machine const& machine, shop::Contact const& plate,
+                                         shop::Contact const& setter) {
     if (plate.assembly != setter.assembly) return "plate and setter were touched by different tools";
     if (plate.home_epoch != setter.home_epoch || plate.home_epoch != machine.home_epoch)
         return "the home position has changed since";

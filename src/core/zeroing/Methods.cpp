@@ -95,11 +95,13 @@ MethodView offsetPerTool(Shop const& shop) {
     view.every_job = "the plate once with each tool";
     std::size_t assigned = 0;
     for (auto const& [id, tool] : shop::toolsOf(shop.book, shop.setup.machine)) assigned += tool->own_offset > 0;
-    if (assigned < shop.tools) view.missing = fmt::format("a work offset for {} of {} tools", shop.tools - assigned, shop.tools);
-    view.why = shop.tools <= few_tools ? "Few tools, no variables, nothing to measure twice."
-                                       : fmt::format("{} tools are more than people keep apart; the wrong pair is easily "
-                                                     "called.",
-                                                     shop.tools);
+    if (assigned < shop.tools)
+        view.missing = fmt::format("a work offset for {} of {} tools", shop.tools - assigned, shop.tools);
+    view.why = shop.tools <= few_tools
+                   ? "Few tools, no variables, nothing to measure twice."
+                   : fmt::format("{} tools are more than people keep apart; the wrong pair is easily "
+                                 "called.",
+                                 shop.tools);
     return view;
 }
 

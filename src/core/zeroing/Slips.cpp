@@ -17,14 +17,14 @@ using shop::Target;
 
 /// How far honest numbers lie apart: the one table of thresholds. Common practice.
 struct Thresholds {
-    double reading_mm = 0.15;  ///< thickness readings of one plate
-    double nominal_mm = 0.3;   ///< a plate from its nominal size
-    double own_past_mm = 0.2;  ///< the same grip on the same setter
-    double length_mm = 0.5;    ///< beyond how well the length is said to be known
+    double reading_mm = 0.15;    ///< thickness readings of one plate
+    double nominal_mm = 0.3;     ///< a plate from its nominal size
+    double own_past_mm = 0.2;    ///< the same grip on the same setter
+    double length_mm = 0.5;      ///< beyond how well the length is said to be known
     double inch_size_mm = 0.1;   ///< a plate from its nominal size, where that is an inch size
     double longest_share = 4;    ///< a tool is not so many times as long or short as the others
     double diameter_share = 0.2; ///< a diameter from the one its name tells
-    double ratio_share = 0.02; ///< how near to 10, 25.4, 100, 1000 a ratio must be
+    double ratio_share = 0.02;   ///< how near to 10, 25.4, 100, 1000 a ratio must be
 };
 constexpr Thresholds limits;
 
@@ -110,8 +110,10 @@ struct Search {
         auto remedy = std::string(wordsOf(slip.kind));
         remedy += slip.kind == SlipKind::Implausible ? " Look again, and measure again."
                                                      : fmt::format(" Is {} meant?", len(slip.meant_mm));
-        return {Severity::Attention, fmt::format("{}: {} does not fit {}, {}.", place, len(value), beside, len(expected)),
-                remedy, {place}};
+        return {Severity::Attention,
+                fmt::format("{}: {} does not fit {}, {}.", place, len(value), beside, len(expected)),
+                remedy,
+                {place}};
     }
     void say(std::string const& place, std::string text, std::string remedy) {
         found.push_back({Severity::Attention, std::move(text), std::move(remedy), {place}});
@@ -135,7 +137,8 @@ struct Search {
             bool const single = sorted.size() < 3;
             check(plate->name + (single ? ", reading" : ", nominal thickness"), single ? middle : plate->nominal_mm,
                   single ? values.front().as_typed : std::string(), single ? plate->nominal_mm : middle,
-                  isInchSize(plate->nominal_mm) && !single ? limits.inch_size_mm : limits.nominal_mm, single ? "the nominal thickness" : "what was measured");
+                  isInchSize(plate->nominal_mm) && !single ? limits.inch_size_mm : limits.nominal_mm,
+                  single ? "the nominal thickness" : "what was measured");
         }
     }
 
@@ -146,9 +149,9 @@ struct Search {
             if (at == std::string::npos || at == 0) continue;
             auto begin = name.find_last_not_of("0123456789./ ", at - 1);
             begin = begin == std::string::npos ? 0 : begin + 1;
-            auto const value =
-                parseLength(name.substr(begin, at - begin) + (std::string(unit).find('m') != std::string::npos ? "mm" : "in"),
-                            UnitSystem::Metric, "");
+            auto const value = parseLength(name.substr(begin, at - begin) +
+                                               (std::string(unit).find('m') != std::string::npos ? "mm" : "in"),
+                                           UnitSystem::Metric, "");
             if (value && value->mm > 0) return value->mm;
         }
         return std::nullopt;
@@ -165,11 +168,13 @@ struct Search {
             auto const* last = book.find(lastContact(book, setup, id, Target::Setter));
             if (last) ownPast(place, id, *last);
             if (tool->stick_out_mm && tool->length_mm && *tool->stick_out_mm > *tool->length_mm)
-                say(place, fmt::format("Tool {} sticks out {} but is only {} long.", tool->number, len(*tool->stick_out_mm),
-                                       len(*tool->length_mm)),
+                say(place,
+                    fmt::format("Tool {} sticks out {} but is only {} long.", tool->number, len(*tool->stick_out_mm),
+                                len(*tool->length_mm)),
                     "Length counts from the spindle face, stick-out from the nut.");
             if (setter && tool->method == shop::LengthMethod::Setter && !reachesDisc(*tool, *setter))
-                say(place, fmt::format("Tool {} is too wide for the setter's disc, {}.", tool->number, len(setter->disc_mm)),
+                say(place,
+                    fmt::format("Tool {} is too wide for the setter's disc, {}.", tool->number, len(setter->disc_mm)),
                     "Measure it on the plate; choose so in Kit.");
         }
     }
@@ -204,8 +209,8 @@ struct Search {
             auto const slip = explainSlip(one.z_mm, one.typed, height + one.length_mm, tolerance, units);
             if (!slip) continue;
             auto& into = slip->kind == SlipKind::Implausible ? unexplained : explained;
-            into.push_back(finding(one.place, one.z_mm, *slip, height + one.length_mm,
-                                   "its length and the setter's height"));
+            into.push_back(
+                finding(one.place, one.z_mm, *slip, height + one.length_mm, "its length and the setter's height"));
         }
         // Of two that contradict each other, the one that a slip explains is the wrong one.
         for (auto const& each : explained.empty() ? unexplained : explained) found.push_back(each);
@@ -223,12 +228,13 @@ struct Search {
             double const usual = others[others.size() / 2], length = *tool->length_mm;
             if (length < limits.longest_share * usual && length * limits.longest_share > usual) continue;
             auto fits = [&](double mm) { return mm < 2 * usual && 2 * mm > usual; };
-            auto const slip = fits(length * mm_per_inch) ? Slip{SlipKind::InchForMm, length * mm_per_inch}
+            auto const slip = fits(length * mm_per_inch)   ? Slip{SlipKind::InchForMm, length * mm_per_inch}
                               : fits(length / mm_per_inch) ? Slip{SlipKind::InchForMm, length / mm_per_inch}
                               : fits(length / 10)          ? Slip{SlipKind::Decimals, length / 10}
                               : fits(length * 10)          ? Slip{SlipKind::Decimals, length * 10}
                                                            : Slip{SlipKind::Implausible, usual};
-            found.push_back(finding(fmt::format("tool {}, length", tool->number), length, slip, usual, "the other tools"));
+            found.push_back(
+                finding(fmt::format("tool {}, length", tool->number), length, slip, usual, "the other tools"));
         }
     }
 
@@ -255,16 +261,17 @@ struct Search {
             auto const at = machineZ(*contact);
             if (!at || z.contains(at->mm)) continue;
             auto const* tool = book.find(contact->assembly);
-            bool const elsewhere = tool ? tool->machine && tool->machine != setup.machine : contact->setter != setup.setter;
+            bool const elsewhere =
+                tool ? tool->machine && tool->machine != setup.machine : contact->setter != setup.setter;
             if (elsewhere) continue;
             auto const place = fmt::format("contact of {}", tool ? fmt::format("tool {}", tool->number) : "the nose");
             say(place,
-                fmt::format("{}: {} is outside the travel of Z, {} to {}.", place, len(at->mm), lengthNumber(z.low_mm, units),
-                            len(z.high_mm)),
-                z.contains(-at->mm)              ? "Is the sign turned?"
+                fmt::format("{}: {} is outside the travel of Z, {} to {}.", place, len(at->mm),
+                            lengthNumber(z.low_mm, units), len(z.high_mm)),
+                z.contains(-at->mm)                ? "Is the sign turned?"
                 : z.contains(at->mm * mm_per_inch) ? "Was it read in inches?"
                 : z.contains(at->mm / mm_per_inch) ? "Was it read in millimetres?"
-                                                 : "Is it a work Z? Read machine Z, or name the offset then active.");
+                                                   : "Is it a work Z? Read machine Z, or name the offset then active.");
         }
     }
 
@@ -276,8 +283,8 @@ struct Search {
         double const over = s->overtravel_mm.value_or(s->solid_mm);
         if (s->free_mm < s->trigger_mm || s->trigger_mm <= over || over < s->solid_mm)
             say(place,
-                fmt::format("The heights of {} are out of order: free {}, trigger {}, end {}.", s->name, len(s->free_mm),
-                            len(s->trigger_mm), len(s->solid_mm)),
+                fmt::format("The heights of {} are out of order: free {}, trigger {}, end {}.", s->name,
+                            len(s->free_mm), len(s->trigger_mm), len(s->solid_mm)),
                 "From above: free, trigger, overtravel contact, end of stroke.");
         for (int axis = 0; machine && axis < 2; ++axis) {
             double const at = axis == 0 ? s->x_mm : s->y_mm;

@@ -8,13 +8,13 @@
 namespace steady::zeroing {
 
 enum class SlipKind {
-    InchForMm,    ///< off by 25.4
-    InchNominal,  ///< 25.4 for 25.0: the inch size for the metric one
-    Decimals,     ///< off by ten, a hundred or a thousand: missing mark, micron for thousandth
-    WrongSign,    ///< the sign is turned, or taken twice
+    InchForMm,   ///< off by 25.4
+    InchNominal, ///< 25.4 for 25.0: the inch size for the metric one
+    Decimals,    ///< off by ten, a hundred or a thousand: missing mark, micron for thousandth
+    WrongSign,   ///< the sign is turned, or taken twice
     SwappedDigits,
     WrongDigit,
-    Implausible,  ///< far from where it should be, for no reason known
+    Implausible, ///< far from where it should be, for no reason known
 };
 
 struct Slip {

@@ -21,13 +21,13 @@ struct TouchPrediction {
     bool operator==(TouchPrediction const&) const = default;
 };
 
-/// Latched in hardware: no lag. Debounced: v·debounce. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that spread + 5 s.
-/// Overshoot: v·(debounce + poll + driver lag) + v²/(2a).
+/// Latched in hardware: no lag. Debounced: v·debounce. Polled: v·(debounce + poll/2), spread v·poll. Bound: half that
+/// spread + 5 s. Overshoot: v·(debounce + poll + driver lag) + v²/(2a).
 TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min);
 
 /// What one touch adds to a budget: scatter of the switch, step of the readout, polling. JCGM 100:2008, 4.3.7.
-std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine, TouchPrediction const& prediction,
-                                                          std::string const& what);
+std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine,
+                                                          TouchPrediction const& prediction, std::string const& what);
 
 /// The largest feed whose overshoot stays within room_mm, in mm/min (positive root of the overshoot).
 double largestFeed_mm_min(shop::Machine const& machine, double room_mm);

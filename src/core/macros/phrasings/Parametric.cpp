@@ -152,7 +152,8 @@ struct Phrasing {
                 s.alarm);
     }
     void operator()(RequireWindow const& s) {
-        alarmIf(fmt::format("[{0} LT {1}] OR [{0} GT {2}]", name(s.slot), figure(s.low_mm), figure(s.high_mm)), s.alarm);
+        alarmIf(fmt::format("[{0} LT {1}] OR [{0} GT {2}]", name(s.slot), figure(s.low_mm), figure(s.high_mm)),
+                s.alarm);
     }
     void operator()(SetWorkZero const& s) {
         line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));

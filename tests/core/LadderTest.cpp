@@ -32,6 +32,14 @@ LadderContent randomContent(std::uint64_t nr) {
     if (rng.uniform() < 0.6) content.stock_thickness_mm = rng.between(0.5, 120);
     if (rng.uniform() < 0.4) content.tip_z_mm = rng.between(contact, -1);
     if (rng.uniform() < 0.5) content.tool_length_mm = rng.between(10, 150);
+    Rng more(2027, nr, Purpose::Chain);
+    if (more.uniform() < 0.3) { // a re-touch: the setter's contact, and the link
+        content.chain.terms = {{"setter", "setter contact", contact}, {"link", "link D", -more.between(-60, 60)}};
+        content.on = Stand::Setter;
+        if (contact + content.chain.terms[1].value_mm > -1.5) content.chain.terms[1].value_mm = -5;
+    } else if (more.uniform() < 0.4) { // the setter beside the plate
+        content.setter_z_mm = more.between(-170, -2);
+    }
     return content;
 }
 
@@ -50,6 +58,14 @@ void checkScene(LadderContent const& content, LadderScene const& scene) {
         for (std::size_t k = i + 1; k < labels.size(); ++k) QVERIFY(!labels[i].overlaps(labels[k]));
     }
     QVERIFY(scene.breaks.size() <= 2);
+    // The setter is drawn where it trips, and its height above the zero has an arrow.
+    if (content.setter_z_mm) {
+        bool rung = false, arrow = false;
+        for (auto const& each : scene.rungs) rung = rung || (each.key == "trip" && each.z_mm == *content.setter_z_mm);
+        for (auto const& each : scene.arrows) arrow = arrow || (each.key == "drop" && each.label == "link D");
+        QVERIFY(rung && arrow);
+    }
+    for (auto const& body : scene.bodies) QVERIFY(body.box.height > 0 && body.box.width > 0);
     for (auto const& gap : scene.breaks) QVERIFY(!gap.words.empty() && gap.to_z_mm > gap.from_z_mm);
     for (std::size_t i = 0; i < content.chain.terms.size(); ++i) {
         auto const& key = content.chain.terms[i].key;
@@ -121,6 +137,7 @@ private Q_SLOTS:
     }
     void namesItsToolAndSaysWhatIsBroken() {
         LadderContent content = randomContent(1);
+        content.setter_z_mm.reset();
         content.chain.terms = {{"contact", "plate contact", -160}, {"thickness", "plate thickness", -5}};
         content.stock_thickness_mm.reset();
         content.tip_z_mm.reset();

@@ -287,7 +287,7 @@ bool VirtualMachine::changeTool(int number) {
     m_paused_s += m_world.person.pause_s;
     for (auto const& each : m_world.tools)
         if (each.number == number) m_world.tool = each.tool;
-    return true;
+    return true; // whoever is asked for a tool that the world does not know leaves the one that is in
 }
 
 void VirtualMachine::act(Act what) {

@@ -96,7 +96,7 @@ void Parts::requireToolOnSetter(SetterWay const& way) {
 
 void Parts::touchSetter(TouchPlan const& plan, SetterWay const&, shop::ToolSetter const& setter) {
     double const parking = parkingZ_mm();
-    add("", "Up before anything goes sideways.", RetractTo{parking});
+    add("", "Up, with room for a check that goes up.", RetractTo{parking});
     add("wipe", "A chip on the disc lifts the zero by its own thickness.",
         Pause{"Disc and tip wiped, plate and clip away, hands clear. Then resume.", {shop::Act::WipeDisc}});
     requireOpen(
@@ -112,10 +112,10 @@ void Parts::touchSetter(TouchPlan const& plan, SetterWay const&, shop::ToolSette
                          "Stay clear; the tool is up. The setter was not seen; look at its lead and plug."});
         add("prove-contact", "Time to take the finger away.", Wait{3});
     }
-    add("", "Back to the height that the way down counts from.", RetractTo{parking});
+    add("", "Safe Z before any X and Y.", RetractTo{machine.safeZ_mm()});
     add("", "Across to the setter, Z untouched.", MoveAcross{setter.x_mm, setter.y_mm});
     add("approach", "Down by a probing move: a tool longer than its record is met softly.",
-        Descend{parking, slot_start, plan.feeds.fast_mm_min,
+        Descend{machine.safeZ_mm(), slot_start, plan.feeds.fast_mm_min,
                 "Jog Z up. Something was met above the setter; the tool is longer than its record, or it is another."});
     add("search", "Finds the setter. The search ends above its end of stroke.",
         ProbeDown{

@@ -36,7 +36,7 @@ struct Layout {
     void collect() {
         rung("safe_z", "safe Z", content.safe_z_mm);
         if (content.tip_z_mm) rung("tip", "tip now", *content.tip_z_mm);
-        rung("contact", content.chain.terms.front().label, content.chain.terms.front().value_mm);
+        rung(content.chain.terms.front().key, content.chain.terms.front().label, content.chain.terms.front().value_mm);
         rung("zero", content.chain.label, zero_z(), true);
         if (beside()) rung("trip", "on the setter", *content.setter_z_mm);
         if (content.stock_thickness_mm) rung("table", "table", zero_z() - *content.stock_thickness_mm);

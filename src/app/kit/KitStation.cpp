@@ -4,7 +4,6 @@
 
 #include "app/kit/ReadingsList.h"
 #include "core/zeroing/Advice.h"
-#include "core/zeroing/Methods.h"
 #include "paper/ReadingsPainter.h"
 #include "paper/SetterPainter.h"
 
@@ -12,22 +11,6 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 using namespace shop;
-
-namespace {
-
-ToolSetter assumedSetter() {
-    ToolSetter setter;
-    setter.name = "Setter";
-    return setter;
-}
-
-int highestNumber(Desk const& desk) {
-    int number = 0;
-    for (auto const& [id, tool] : desk.tools()) number = std::max(number, tool->number);
-    return number;
-}
-
-} // namespace
 
 KitStation::KitStation(Desk& desk, QWidget* parent) : Station(desk, u"kit"_s, u"Kit"_s, parent) {
     m_sections = new Sections(id(), 2, entry()->parentWidget());
@@ -135,7 +118,7 @@ void KitStation::buildSetter(QVBoxLayout* page) {
         return desk().commitSetup(setup, "Use setter " + m_setters->box()->itemText(index).toStdString());
     });
     auto form = std::make_unique<Form<ToolSetter>>(
-        desk(), page, [this] { return desk().get(&ZeroSetup::setter, assumedSetter()); },
+        desk(), page, [this] { return setter(); },
         [this](ToolSetter changed, std::string what) {
             return desk().put(&ZeroSetup::setter, std::move(changed), std::move(what));
         },
@@ -294,143 +277,6 @@ void KitStation::buildParts(QVBoxLayout* page) {
     button(page, "kit.holder.new", "Another holder", &KitStation::newHolder);
 }
 
-TouchPlate KitStation::plate() const {
-    auto assumed = zeroing::assumedPlate();
-    assumed.name = "Touch plate";
-    return desk().get(&ZeroSetup::plate, assumed);
-}
-
-Instrument KitStation::instrument() const {
-    auto const* found = desk().book().find(plate().instrument);
-    return found ? *found : Instrument{"Caliper", 0.01, 0.03};
-}
-
-Assembly KitStation::assembly() const { return desk().get(&ZeroSetup::assembly, zeroing::assumedAssembly()); }
-
-Result<void> KitStation::commitInstrument(Instrument instrument, std::string what) {
-    auto changed = plate();
-    Change change;
-    if (!changed.instrument) changed.instrument = {desk().nextId(change)};
-    change.put(changed.instrument, std::move(instrument));
-    return desk().put(&ZeroSetup::plate, changed, std::move(what), std::move(change));
-}
-
-Result<void> KitStation::commitAssembly(Assembly assembly, std::string what) {
-    // A work offset per tool belongs to that method alone; refused here, where it is typed.
-    if (assembly.own_offset > 0 && desk().setup().method != Method::OffsetPerTool)
-        return fail(Code::MethodMixed, {"work offset"}, "A work offset of its own",
-                    zeroing::methodName(desk().setup().method));
-    if (!desk().setup().assembly) {
-        assembly.gripped_utc_ms = desk().session().now();
-        assembly.machine = desk().setup().machine;
-    }
-    return desk().put(&ZeroSetup::assembly, std::move(assembly), std::move(what));
-}
-
-Result<void> KitStation::gripPart(int index, bool cutter) {
-    auto changed = assembly();
-    if (cutter) {
-        changed.cutter = chosenIn<Cutter>(*m_tool_cutter->box(), index);
-        if (auto const* part = desk().book().find(changed.cutter)) {
-            changed.diameter_mm = part->diameter_mm;
-            changed.tip = part->tip;
-            changed.contact_radius_mm = part->contact_radius_mm;
-            changed.conducts = part->conducts;
-        }
-    } else {
-        changed.holder = chosenIn<Holder>(*m_tool_holder->box(), index);
-        if (auto const* part = desk().book().find(changed.holder)) changed.largest_mm = part->nut_mm;
-    }
-    return commitAssembly(std::move(changed), cutter ? "Cutter of the tool" : "Holder of the tool");
-}
-
-void KitStation::newPlate() {
-    Change change{"Another plate", {}, {}, {}};
-    auto setup = desk().setup();
-    auto made = zeroing::assumedPlate();
-    made.name = fmt::format("Plate {}", desk().book().all<TouchPlate>().size() + 1);
-    setup.plate = {desk().nextId(change)};
-    change.put(setup.plate, made);
-    desk().putSetup(change, setup);
-    (void)desk().report(desk().commit(std::move(change)));
-}
-
-void KitStation::newSetter() {
-    Change change{"Another setter", {}, {}, {}};
-    auto setup = desk().setup();
-    auto made = assumedSetter();
-    made.name = fmt::format("Setter {}", desk().book().all<ToolSetter>().size() + 1);
-    setup.setter = {desk().nextId(change)};
-    change.put(setup.setter, made);
-    desk().putSetup(change, setup);
-    (void)desk().report(desk().commit(std::move(change)));
-}
-
-void KitStation::newTool() {
-    Change change{"Another tool", {}, {}, {}};
-    auto setup = desk().setup();
-    Assembly made;
-    made.number = highestNumber(desk()) + 1;
-    made.name = "Tool " + std::to_string(made.number);
-    made.gripped_utc_ms = desk().session().now();
-    made.machine = setup.machine;
-    setup.assembly = {desk().nextId(change)};
-    setup.contact = {}; // a contact belongs to the tool that made it
-    change.put(setup.assembly, made);
-    desk().putSetup(change, setup);
-    if (desk().report(desk().commit(std::move(change)))) {
-        m_sections->open(u"tool"_s);
-        findChild<QLineEdit*>(u"kit.tool.name"_s)->setFocus();
-    }
-}
-
-/// The tool as it was stays in the book, taken apart; the new grip has a length of its own.
-void KitStation::gripAgain() {
-    auto const* old = desk().book().find(desk().setup().assembly);
-    if (!old) return;
-    Change change{fmt::format("Tool {} gripped again", old->number), {}, {}, {}};
-    auto released = *old, made = *old;
-    released.released_utc_ms = desk().session().now();
-    made.gripped_utc_ms = desk().session().now();
-    made.length_mm.reset();
-    made.length_error_mm = 1;
-    auto setup = desk().setup();
-    change.put(setup.assembly, released);
-    setup.assembly = {desk().nextId(change)};
-    setup.contact = {};
-    change.put(setup.assembly, made);
-    desk().putSetup(change, setup);
-    (void)desk().report(desk().commit(std::move(change)));
-}
-
-void KitStation::newCutter() {
-    Change change{"Another cutter", {}, {}, {}};
-    m_cutter = {desk().nextId(change)};
-    change.put(m_cutter, Cutter{fmt::format("Cutter {}", desk().book().all<Cutter>().size() + 1)});
-    (void)desk().report(desk().commit(std::move(change)));
-}
-
-void KitStation::newHolder() {
-    Change change{"Another holder", {}, {}, {}};
-    m_holder = {desk().nextId(change)};
-    change.put(m_holder, Holder{fmt::format("Holder {}", desk().book().all<Holder>().size() + 1)});
-    (void)desk().report(desk().commit(std::move(change)));
-}
-
-Result<void> KitStation::addReading(TypedLength const& typed) {
-    auto changed = plate();
-    if (typed.mm <= 0 || typed.mm > 200)
-        return fail(Code::OutOfRange, {"thickness reading"}, lengthText(typed.mm, desk().units()), "0 to 200 mm");
-    Change change;
-    if (!changed.thickness) {
-        changed.thickness = {desk().nextId(change)};
-        change.put(changed.thickness, Study{"thickness of " + changed.name});
-    }
-    change.readings.push_back(
-        {changed.thickness, {0, typed.mm, typed.as_typed, Source::Measured, desk().session().now()}});
-    return desk().put(&ZeroSetup::plate, changed, "Thickness reading " + typed.as_typed, std::move(change));
-}
-
 void KitStation::refreshChoices() {
     auto const& book = desk().book();
     auto const& setup = desk().setup();
@@ -488,12 +334,12 @@ void KitStation::refreshPictures() {
     m_readings_picture->show([readings](QPainter& p, QRectF const& area,
                                         paper::Ink const& ink) { paper::paintReadings(p, area, readings, ink); },
                              text(fmt::format("{} readings.", readings.readings.size())));
-    paper::SetterPicture setter{desk().get(&ZeroSetup::setter, assumedSetter()), zero->assembly, 0, desk().units()};
-    setter.fast_overshoot_mm =
-        zeroing::predictTouch(zero->machine, zeroing::feedsFor(zero->machine, setter.setter).fast_mm_min).overshoot_mm;
+    paper::SetterPicture drawn{setter(), zero->assembly, 0, desk().units()};
+    drawn.fast_overshoot_mm =
+        zeroing::predictTouch(zero->machine, zeroing::feedsFor(zero->machine, drawn.setter).fast_mm_min).overshoot_mm;
     m_setter_picture->show(
-        [setter](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSetter(p, area, setter, ink); },
-        text(fmt::format("It trips {} above its base.", lengthText(setter.setter.trigger_mm, desk().units()))));
+        [drawn](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSetter(p, area, drawn, ink); },
+        text(fmt::format("It trips {} above its base.", lengthText(drawn.setter.trigger_mm, desk().units()))));
     paper::ToolPicture tool{zero->assembly, desk().units()};
     m_tool_picture->show(
         [tool](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintTool(p, area, tool, ink); },

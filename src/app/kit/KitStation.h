@@ -35,6 +35,7 @@ private:
 
     // The entity that is edited: the one in the book, or a new one made of what was assumed.
     shop::TouchPlate plate() const;
+    shop::ToolSetter setter() const;
     shop::Instrument instrument() const;
     shop::Assembly assembly() const;
     Result<void> commitInstrument(shop::Instrument instrument, std::string what);

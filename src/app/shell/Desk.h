@@ -51,6 +51,15 @@ public:
         if (made) putSetup(change, setup);
         return commit(std::move(change));
     }
+    /// Puts a new one beside what the setup names in `slot`, and names it from then on.
+    template<class T> Result<void> another(Id<T> shop::ZeroSetup::*slot, T value, std::string what) {
+        shop::Change change{std::move(what), {}, {}, {}};
+        auto setup = m_setup;
+        setup.*slot = {nextId(change)};
+        change.put(setup.*slot, std::move(value));
+        putSetup(change, setup);
+        return commit(std::move(change));
+    }
     /// What the setup names in `slot`, or what is assumed instead.
     template<class T> T get(Id<T> shop::ZeroSetup::*slot, T assumed) const {
         auto const* found = m_book.find(m_setup.*slot);

@@ -17,11 +17,6 @@ constexpr double above_solid_mm = 0.5; // between the end of stroke and the tip 
 constexpr double least_press_mm = 0.3; // by which the shortest that it may be still trips
 constexpr double window_mm = 0.3;      // beyond the length's ±
 
-shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* machine = book.find(setup.machine);
-    return machine ? *machine : zeroing::assumedMachine();
-}
-
 /// Length ± as the tool may really be: gripped anew, or only its own last contact.
 double lengthError_mm(shop::Assembly const& tool, zeroing::Expected const& expected) {
     return std::max(tool.length_error_mm, expected.error_mm);
@@ -54,7 +49,7 @@ struct SetterJob {
         if (!setter) return fail(Code::NoSetter, {"setter"});
         auto way = setterWay(book, setup, setup.assembly);
         if (!way) return Failure(way.error());
-        auto machine = machineOf(book, setup);
+        auto machine = zeroing::machineOf(book, setup);
         auto const feeds = zeroing::feedsFor(machine, *setter);
         auto const touch = planTouch(machine, feeds);
         return SetterJob{std::move(machine), *setter, std::move(*way), touch};
@@ -69,7 +64,7 @@ Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& 
     auto const* tool = book.find(id);
     auto const name = tool ? fmt::format("tool {}", tool->number) : std::string("the tool in the spindle");
     auto const units = book.units();
-    auto const machine = machineOf(book, setup);
+    auto const machine = zeroing::machineOf(book, setup);
     if (tool && !zeroing::reachesDisc(*tool, *setter))
         return fail(Code::NotOnDisc, {name}, name, lengthText(setter->disc_mm, units));
     auto const expected = zeroing::expectedTrip(book, setup, id);

@@ -13,11 +13,6 @@ namespace {
 
 using shop::Target;
 
-shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* machine = book.find(setup.machine);
-    return machine ? *machine : assumedMachine();
-}
-
 Judgement conventionOf(shop::Machine const& machine, UnitSystem units) {
     auto const& z = machine.axes[2];
     Judgement said;

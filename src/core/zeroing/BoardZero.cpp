@@ -15,11 +15,6 @@ using shop::Target;
 constexpr double paper_error_mm = 0.02; // office paper under a tip, ±; common practice
 constexpr double agree_mm = 0.05;       // two tools' board constants; wood, common practice
 
-shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* machine = book.find(setup.machine);
-    return machine ? *machine : assumedMachine();
-}
-
 uncertainty::Contribution paperPart() {
     return {"paper under the tip", paper_error_mm / std::sqrt(3.0), 1, std::numeric_limits<double>::infinity(),
             uncertainty::Shape::Rectangular};

@@ -116,10 +116,10 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     PlateZeroResult result;
     result.setup = setup;
     result.units = book.units();
-    auto const* machine = book.find(setup.machine);
+    bool const machine = book.find(setup.machine) != nullptr;
     auto const* plate = book.find(setup.plate);
     auto const* assembly = book.find(setup.assembly);
-    result.machine = machine ? *machine : assumedMachine();
+    result.machine = machineOf(book, setup);
     result.plate = plate ? *plate : assumedPlate();
     result.assembly = assembly ? *assembly : assumedAssembly();
     std::vector<shop::Reading> values;
@@ -204,6 +204,11 @@ shop::Machine assumedMachine() {
     machine.switch_scatter_mm = 0.005;
     machine.spin_down_s = 15;
     return machine;
+}
+
+shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
+    auto const* machine = book.find(setup.machine);
+    return machine ? *machine : assumedMachine();
 }
 
 shop::TouchPlate assumedPlate() {

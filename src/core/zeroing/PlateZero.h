@@ -40,6 +40,8 @@ std::vector<Judgement> plateJudgements(PlateZeroResult const& zero);
 
 /// A machine to begin with when the book has none, and a plate, and a tool: named as assumed.
 shop::Machine assumedMachine();
+/// The setup's machine, or the assumed one.
+shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup);
 shop::TouchPlate assumedPlate();
 shop::Assembly assumedAssembly();
 

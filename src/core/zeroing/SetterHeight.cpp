@@ -14,11 +14,6 @@ namespace {
 
 constexpr double repeats_mm = 0.05; // how well a tool that was left in its holder comes back; common practice
 
-shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* machine = book.find(setup.machine);
-    return machine ? *machine : assumedMachine();
-}
-
 /// The newest contact for which `fits` holds.
 template<class F> Id<shop::Contact> newest(shop::Book const& book, shop::ZeroSetup const& setup, F fits) {
     auto const* machine = book.find(setup.machine);

@@ -90,6 +90,7 @@ ToolSetter fixedSetter() {
     setter.body_mm = 44;
     setter.bracket_reach_mm = 18;
     setter.bracket_top_mm = 30;
+    setter.input = SetterInput::Own;
     return setter;
 }
 
@@ -259,6 +260,7 @@ void writeBenchMill(Diary& d) {
     setter.y_mm = 25.4;
     setter.free_mm = 40.4;
     setter.trigger_mm = 40;
+    setter.input = SetterInput::Own;
     setter.solid_mm = 34;
     bench.setter = d.add("Low setter", setter);
     auto tool_of = [&](int number, char const* name, double diameter_mm, double length_mm) {

@@ -155,6 +155,30 @@ private Q_SLOTS:
         QVERIFY(test::near(zero->sum().mm, shop.zero().chain->sum().mm - 52, 1e-6));
         QCOMPARE(zero->terms.back().key, std::string("length"));
     }
+    void aReleaseLagsTheOtherWay() {
+        LinkedShop shop;
+        auto const pressed = shop.zero();
+        shop.change(shop.contact, [](shop::Contact& c) { c.direction = shop::Direction::Release; });
+        auto const released = shop.zero();
+        // The same number read going up was seen too late as well: too high, by as much.
+        QVERIFY(test::near(pressed.chain->sum().mm - released.chain->sum().mm, 2 * pressed.slow.lag_mm, 1e-9));
+        auto const said = zeroing::linkJudgements(shop.book, shop.readings, shop.setup(), 0);
+        QCOMPARE(said[1].headline, std::string("Plate and setter were touched in different directions."));
+    }
+    void aHeightGaugeFillsTheTableWithoutATouch() {
+        LinkedShop shop;
+        nose(shop);
+        shop.change(shop.long_tool, [](shop::Assembly& a) {
+            a.method = shop::LengthMethod::HeightGauge;
+            a.length_mm = 58.46;
+            a.length_error_mm = 0.03;
+        });
+        for (auto const& row : zeroing::lengthTable(shop.book, shop.setup()))
+            if (row.assembly == shop.long_tool) {
+                QCOMPARE(*row.length_mm, 58.46);
+                QCOMPARE(row.source, std::string("by height gauge"));
+            }
+    }
     void boardAndPaper() {
         LinkedShop shop;
         shop.book.put(90, shop::Board{"Board", 18, 8, 10});
@@ -188,10 +212,10 @@ private Q_SLOTS:
         shop.touch(shop.tool, Target::Board, -60);
         shop.touch(shop.long_tool, Target::Setter, shop.trip_mm(shop.long_tool) - shop.lag_mm());
         shop.touch(shop.long_tool, Target::Board, -60 + 6.5);
-        QVERIFY(zeroing::boardJudgements(shop.book, shop.setup()).empty());
+        QCOMPARE(zeroing::boardJudgements(shop.book, shop.setup()).size(), std::size_t(1)); // how it was held
         shop.touch(shop.long_tool, Target::Board, -60 + 6.5 + 0.2);
         auto const said = zeroing::boardJudgements(shop.book, shop.setup());
-        QCOMPARE(said.size(), std::size_t(1));
+        QCOMPARE(said.size(), std::size_t(2));
         QVERIFY2(said[0].headline.find("disagree about the board by 0.2") != std::string::npos,
                  said[0].headline.c_str());
     }
@@ -243,7 +267,7 @@ private Q_SLOTS:
             return false;
         };
         auto machine = [&] { return zeroing::machineJudgements(shop.book, shop.setup()); };
-        QVERIFY(has(machine(), "home at the"));
+        QVERIFY(has(machine(), "home at the") && has(machine(), "Homing repeats to"));
         shop.change(shop.machine, [](shop::Machine& m) {
             ++m.home_epoch;
             m.axes[2].backlash_mm = 0.02;
@@ -260,6 +284,9 @@ private Q_SLOTS:
         shop.change(shop.tool, [](shop::Assembly& a) { a.diameter_mm = 92; });
         auto setter = [&] { return zeroing::setterJudgements(shop.book, shop.setup()); };
         QVERIFY(has(setter(), "of stroke after the trip") && has(setter(), "Tool 3 does not fit on the disc"));
+        QVERIFY(has(setter(), "share an input but rest differently"));
+        shop.change(shop.setter, [](shop::ToolSetter& s) { s.input = shop::SetterInput::Own; });
+        QVERIFY(has(setter(), "an input of its own"));
         shop.changeSetup([](shop::ZeroSetup& s) { s.setter = {}; });
         QVERIFY(has(setter(), "No fixed setter"));
     }

@@ -42,6 +42,24 @@ Judgement inputOf(shop::Machine const& machine, UnitSystem units) {
     return said;
 }
 
+/// What the home switches themselves are good for: a look of the input while the axis creeps onto them.
+Judgement homingOf(shop::Machine const& machine, UnitSystem units) {
+    auto const latch = predictTouch(machine, machine.home_latch_mm_min);
+    auto const search = predictTouch(machine, machine.home_search_mm_min);
+    Judgement said;
+    said.headline = fmt::format("Homing repeats to {} at best.",
+                                plusMinusText(std::max(latch.bound_mm, machine.switch_scatter_mm), units));
+    said.text =
+        fmt::format("That is what this input sees at the latch feed of {}. At the search feed an axis goes on {} past "
+                    "its switch: there must be room for that.",
+                    feedText(machine.home_latch_mm_min, units), lengthText(search.overshoot_mm, units));
+    if (machine.home_order == shop::HomeOrder::AllAtOnce) {
+        said.severity = Severity::Attention;
+        said.text += " All axes home at once here: a tool between clamps goes sideways before it is up. Raise Z first.";
+    }
+    return said;
+}
+
 std::size_t contactsOfOldHome(shop::Book const& book, shop::ZeroSetup const& setup, int epoch) {
     std::size_t n = 0;
     for (auto const& [id, contact] : book.all<shop::Contact>()) {
@@ -72,6 +90,7 @@ std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup
                         {}});
     said.push_back(conventionOf(machine, units));
     said.push_back(inputOf(machine, units));
+    said.push_back(homingOf(machine, units));
     if (auto const n = contactsOfOldHome(book, setup, machine.home_epoch); n > 0)
         said.push_back({Severity::Attention,
                         fmt::format("{} contact{} from before the home switches changed.", n, n == 1 ? " is" : "s are"),
@@ -140,6 +159,21 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
                         "Zeroing.",
                         {}});
     }
+    auto const* plate = book.find(setup.plate);
+    if (setter->input == shop::SetterInput::Own)
+        said.push_back(
+            {Severity::Note,
+             "The setter has an input of its own.",
+             "The macros probe whatever the control watches while probing. See in its manual how both inputs "
+             "reach that, and try each by hand before the first run.",
+             {}});
+    else if (plate && plate->circuit != setter->circuit)
+        said.push_back(
+            {Severity::Attention,
+             "Plate and setter share an input but rest differently.",
+             "One of them reads contact while nothing is touched. A selector, or an input of its own, is needed; "
+             "wiring is the work of people who know it.",
+             {}});
     for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
         if (reachesDisc(*tool, *setter)) continue;
         bool const by_hand = tool->method != shop::LengthMethod::Setter;
@@ -225,6 +259,15 @@ std::vector<Judgement> linkJudgements(shop::Book const& book, shop::ReadingSourc
                     fmt::format("Made with tool {} for {}, {} ago.", tool ? tool->number : 0,
                                 workOffsetName(link->work_offset), ageText(link->at_utc_ms, now_utc_ms)),
                     budgetLines(link->chain.budget, units)});
+    auto const *plate = book.find(setup.link_plate), *setter = book.find(setup.link_setter);
+    double const lost_mm = machineOf(book, setup).axes[2].backlash_mm;
+    if (plate->direction != setter->direction)
+        said.push_back({Severity::Attention,
+                        "Plate and setter were touched in different directions.",
+                        lost_mm > 0 ? fmt::format("The backlash of Z, {}, is in the link. Touch both the same way.",
+                                                  lengthText(lost_mm, units))
+                                    : "Backlash, if there is any, is in the link. Touch both the same way.",
+                        {}});
     said.push_back({Severity::Note,
                     "What it rests on",
                     "The plate's thickness, this setter where it stands, the home position and the work as it lies. "

@@ -59,7 +59,7 @@ Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup cons
     chain.label = "setter above board";
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter->at_utc_ms});
-    if (touched->prediction.lag_mm > 0)
+    if (touched->prediction.lag_mm != 0)
         chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
     chain.terms.push_back({"board", "board contact", -board->mm, "machine Z", on_board->at_utc_ms});
     if (on_board->feeler_mm != 0)
@@ -97,7 +97,7 @@ Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     chain.label = fmt::format("board zero, {} Z", workOffsetName(setup.work_offset));
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
-    if (touched->prediction.lag_mm > 0)
+    if (touched->prediction.lag_mm != 0)
         chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
     chain.terms.push_back(
         {"board", "setter above board", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
@@ -158,6 +158,15 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
                              one->chain.tool, made->chain.tool),
                  {}});
         one = *made;
+    }
+    if (one) {
+        auto const* contact = book.find(lastContact(book, setup, one->assembly, Target::Board));
+        said.push_back(
+            {Severity::Note,
+             fmt::format("Touched with the vacuum {}.", contact->vacuum ? "on" : "off"),
+             "A board that is held moves by some hundredths: touch it as the job will hold it. Never let go of the "
+             "vacuum under a touching tool.",
+             {}});
     }
     return said;
 }

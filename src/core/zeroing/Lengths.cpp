@@ -101,6 +101,11 @@ std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup cons
             row.expanded_95_mm = bench.twoTouches95_mm(touched->prediction);
             row.source = "on the setter";
             row.at_utc_ms = book.find(contact)->at_utc_ms;
+        } else if (tool->method == shop::LengthMethod::HeightGauge && tool->length_mm &&
+                   setup.reference != shop::LengthReference::FirstTool) {
+            row.length_mm = tool->length_mm; // from the spindle face, as a nose or a master counts
+            row.expanded_95_mm = tool->length_error_mm;
+            row.source = "by height gauge";
         } else {
             row.source = basis ? "not touched yet" : "the reference is missing";
         }

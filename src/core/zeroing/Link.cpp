@@ -69,7 +69,7 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     chain.label = fmt::format("link D for {}", workOffsetName(link.work_offset));
     chain.tool = zero->chain->tool;
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter->at_utc_ms});
-    if (touched->prediction.lag_mm > 0)
+    if (touched->prediction.lag_mm != 0)
         chain.terms.push_back({"setter_lag", "input lag at the setter", touched->prediction.lag_mm, "at its feed", 0});
     for (auto const& term : zero->chain->terms)
         chain.terms.push_back({term.key, term.label, -term.value_mm, term.source, term.at_utc_ms});
@@ -96,7 +96,7 @@ Result<ZChain> retouchZero(shop::Book const& book, shop::ReadingSource const& re
     chain.label = fmt::format("work zero, {} Z", workOffsetName(setup.work_offset));
     chain.tool = fmt::format("tool {}", assembly->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
-    if (touched->prediction.lag_mm > 0)
+    if (touched->prediction.lag_mm != 0)
         chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's slow feed", 0});
     chain.terms.push_back({"link", "link D", -link->d_mm(), link->chain.tool, link->at_utc_ms});
     auto parts = link->chain.budget.contributions;

@@ -24,7 +24,7 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
     chain.label = fmt::format("work zero, {} Z", workOffsetName(result.setup.work_offset));
     chain.tool = fmt::format("tool {}", result.assembly.number);
     chain.simulated = contact.source == shop::Source::Simulated;
-    auto const prediction = contact.feed_mm_min > 0 ? predictTouch(result.machine, contact.feed_mm_min) : result.slow;
+    auto const prediction = predictTouch(result.machine, contact, result.feeds.slow_mm_min);
     chain.terms.push_back({"contact", "plate contact", touched.mm,
                            chain.simulated                      ? "simulated"
                            : contact.frame == shop::Frame::Work ? "read as work Z"
@@ -32,8 +32,11 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
                            contact.at_utc_ms});
     chain.terms.push_back(
         {"thickness", "plate thickness", -result.thickness.mm, thicknessSource(result.thickness, result.units), 0});
-    if (prediction.lag_mm > worthATerm_mm(result.units))
-        chain.terms.push_back({"lag", "input lag", prediction.lag_mm, "debounce and polling at the slow feed", 0});
+    if (std::abs(prediction.lag_mm) > worthATerm_mm(result.units))
+        chain.terms.push_back({"lag", "input lag", prediction.lag_mm,
+                               contact.direction == shop::Direction::Release ? "at the release it reads high"
+                                                                             : "debounce and polling at the slow feed",
+                               0});
     auto parts = result.thickness.budget.contributions;
     auto touch = touchContributions(result.machine, prediction, "plate touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
@@ -86,8 +89,12 @@ Judgement speedJudgement(PlateZeroResult const& result) {
     return {Severity::Note,
             fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
                         feedText(result.feeds.slow_mm_min, result.units)),
-            fmt::format("The fast touch presses {} into the plate before it stands; {} is what you accept.",
-                        lengthText(fast.overshoot_mm, result.units), lengthText(result.plate.push_in_mm, result.units)),
+            fmt::format(
+                "The fast touch {} {} before it stands; {}.",
+                result.plate.sprung ? "uses of the plate's spring" : "presses into the plate",
+                lengthText(fast.overshoot_mm, result.units),
+                fmt::format(result.plate.sprung ? fmt::runtime("{} is there") : fmt::runtime("{} is what you accept"),
+                            lengthText(result.plate.push_in_mm, result.units))),
             {}};
 }
 

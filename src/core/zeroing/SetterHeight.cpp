@@ -40,7 +40,7 @@ std::string nameOf(shop::Assembly const& tool) { return fmt::format("tool {}", t
 Result<TouchedAt> touchedAt(shop::Machine const& machine, shop::Contact const& contact, double usual_mm_min) {
     auto const z = machineZ(contact);
     if (!z) return Failure(z.error());
-    return TouchedAt{*z, predictTouch(machine, contact.feed_mm_min > 0 ? contact.feed_mm_min : usual_mm_min)};
+    return TouchedAt{*z, predictTouch(machine, contact, usual_mm_min)};
 }
 
 Id<shop::Contact> lastContact(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,

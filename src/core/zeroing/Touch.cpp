@@ -38,6 +38,12 @@ double largestFeed_mm_min(shop::Machine const& machine, double room_mm) {
     return 60 * a * (std::sqrt(t * t + 2 * room_mm / a) - t);
 }
 
+TouchPrediction predictTouch(shop::Machine const& machine, shop::Contact const& contact, double usual_mm_min) {
+    auto prediction = predictTouch(machine, contact.feed_mm_min > 0 ? contact.feed_mm_min : usual_mm_min);
+    if (contact.direction == shop::Direction::Release) prediction.lag_mm = -prediction.lag_mm;
+    return prediction;
+}
+
 std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine,
                                                           TouchPrediction const& prediction, std::string const& what) {
     using uncertainty::Shape;

@@ -25,6 +25,10 @@ struct TouchPrediction {
 /// spread + 5 s. Overshoot: v·(debounce + poll + driver lag) + v²/(2a).
 TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min);
 
+/// Of a contact as it was made, at its own feed or the usual one. Read at the release, going up, it lags the other way:
+/// the reading is high, and `lag_mm` negative.
+TouchPrediction predictTouch(shop::Machine const& machine, shop::Contact const& contact, double usual_mm_min);
+
 /// What one touch adds to a budget: scatter of the switch, step of the readout, polling. JCGM 100:2008, 4.3.7.
 std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine,
                                                           TouchPrediction const& prediction, std::string const& what);

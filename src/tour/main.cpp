@@ -10,6 +10,7 @@
 #include <QAbstractButton>
 #include <QApplication>
 #include <QComboBox>
+#include <QDialog>
 #include <QDir>
 #include <QFile>
 #include <iostream>
@@ -71,6 +72,16 @@ struct Tour {
         choose("macro.fault", u"The lead has come off"_s);
         window.macros()->run();
         picture(u"macros"_s, u"macros-collision.png"_s);
+        window.findChild<QAbstractButton*>(u"macro.view.section.watch"_s)->click();
+        picture(u"macros"_s, u"macros-parameters.png"_s);
+        window.findChild<QAction*>(u"edit.history"_s)->trigger();
+        for (int round = 0; round < 5; ++round) QApplication::processEvents();
+        auto* history = window.findChild<QDialog*>(u"history"_s);
+        good = history->grab().save(folder.filePath(u"history.png"_s)) && good;
+        history->close();
+        for (auto const& [station, section] :
+             {std::pair{u"machine"_s, u"homing"_s}, {u"machine"_s, u"controller"_s}, {u"kit"_s, u"parts"_s}})
+            part(station, section, u"%1-%2.png"_s.arg(station, section));
         look.setScale(1.5);
         for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s})
             picture(station, station + u"-large.png"_s);
@@ -83,7 +94,7 @@ struct Tour {
         Q_EMIT list->activated(list->currentIndex());
     }
 
-    void section(QString const& station, QString const& id, QString const& name) {
+    void part(QString const& station, QString const& id, QString const& name) {
         window.goTo(station);
         window.current()->openSection(id);
         picture(station, name);
@@ -92,12 +103,12 @@ struct Tour {
     bool run() {
         picture(u"machine"_s, u"machine.png"_s);
         picture(u"kit"_s, u"kit.png"_s);
-        section(u"kit"_s, u"setter"_s, u"setter.png"_s);
-        section(u"kit"_s, u"tool"_s, u"tool.png"_s);
-        section(u"zeroing"_s, u"link"_s, u"link.png"_s);
-        section(u"zeroing"_s, u"board"_s, u"board.png"_s);
-        section(u"zeroing"_s, u"method"_s, u"methods.png"_s);
-        section(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
+        part(u"kit"_s, u"setter"_s, u"setter.png"_s);
+        part(u"kit"_s, u"tool"_s, u"tool.png"_s);
+        part(u"zeroing"_s, u"link"_s, u"link.png"_s);
+        part(u"zeroing"_s, u"board"_s, u"board.png"_s);
+        part(u"zeroing"_s, u"method"_s, u"methods.png"_s);
+        part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         window.goTo(u"macros"_s);
         auto* macros = window.macros();
         macros->run();
@@ -110,7 +121,7 @@ struct Tour {
         macros->run();
         window.findChild<QAbstractButton*>(u"macro.view.section.signals"_s)->click();
         picture(u"macros"_s, u"re-touch.png"_s);
-        section(u"macros"_s, u"kept"_s, u"kept.png"_s);
+        part(u"macros"_s, u"kept"_s, u"kept.png"_s);
         window.current()->openSection(u"run"_s);
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
         look.setNight(true);

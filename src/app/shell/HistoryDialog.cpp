@@ -16,9 +16,10 @@ HistoryDialog::HistoryDialog(Desk& desk, QWidget* over) : QDialog(over), m_desk(
     auto* words = styled(new QLabel(u"Every change stays. Going back is a change of its own, and can be undone."_s),
                          Type::Body, Tone::Soft);
     words->setWordWrap(true);
-    m_list = styled(new QListWidget, Type::Body);
+    m_list = styled(new QListWidget, Type::Mono);
     m_list->setObjectName(u"history.list"_s);
     m_list->setAccessibleName(u"Changes, newest first"_s);
+    m_list->setSpacing(desk.look().px(4));
     m_restore = new QPushButton(u"Bring the book back to after this change"_s);
     m_restore->setObjectName(u"history.restore"_s);
     auto* close = new QPushButton(u"Close"_s);
@@ -43,9 +44,9 @@ void HistoryDialog::fill() {
     m_list->clear();
     for (auto const& row : m_desk.session().file().history()) {
         auto const when =
-            QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(row.at_utc_ms, Qt::UTC), u"d MMM yyyy HH:mm"_s);
+            QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(row.at_utc_ms, Qt::UTC), u"dd MMM yyyy HH:mm"_s);
         auto* item = new QListWidgetItem(
-            u"%1   %2   %3   %4"_s.arg(row.seq).arg(when, text(row.author), text(row.what)), m_list);
+            u"%1  %2  %3 %4"_s.arg(row.seq, 5).arg(when, text(row.author).leftJustified(9), text(row.what)), m_list);
         item->setData(Qt::UserRole, QVariant::fromValue<qlonglong>(row.seq));
     }
     m_list->setCurrentRow(0);

@@ -39,7 +39,7 @@ void MethodsView::add(int at) {
     parts.choose->setObjectName(u"zero.method.%1"_s.arg(at));
     connect(parts.choose, &QPushButton::clicked, this, [this, at] { choose(static_cast<shop::Method>(at)); });
     column->addWidget(parts.choose);
-    layout()->addWidget(card);
+    static_cast<QHBoxLayout*>(layout())->addWidget(card, 1);
     m_cards.push_back(parts);
 }
 

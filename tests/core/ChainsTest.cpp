@@ -179,6 +179,35 @@ private Q_SLOTS:
                 QCOMPARE(row.source, std::string("by height gauge"));
             }
     }
+    void offsetsPerToolMustAgreeWithTheLengths() {
+        LinkedShop shop;
+        nose(shop);
+        double const known = shop.book.find(shop.contact)->value_mm;
+        for (auto const tool : {shop.tool, shop.long_tool})
+            shop.touch(tool, Target::Setter, shop.trip_mm(tool) - shop.lag_mm());
+        auto said = [&] { return zeroing::offsetJudgements(shop.book, shop.readings, shop.setup()); };
+        auto const second = shop.touch(shop.long_tool, Target::Plate, known + 6.5); // 6.5 longer
+        QVERIFY(said().empty());
+        shop.change(second, [](shop::Contact& c) { c.value_mm += 0.4; });
+        QCOMPARE(said().size(), std::size_t(1));
+        QVERIFY2(said()[0].headline.find("Tools 3 and 4 contradict each other by 0.400 mm") != std::string::npos,
+                 said()[0].headline.c_str());
+    }
+    void aGaugeBlockSetsALostReference() {
+        LinkedShop shop;
+        auto said = [&] { return zeroing::gaugeBlockJudgements(shop.book, shop.setup()); };
+        QVERIFY(said().empty() && !zeroing::gaugeBlockTravel(shop.setup()));
+        shop.changeSetup([](shop::ZeroSetup& s) {
+            s.gauge_block_mm = 50;
+            s.reference_mm = 123.4;
+        });
+        QVERIFY(test::near(zeroing::gaugeBlockTravel(shop.setup())->sum().mm, 73.4, 1e-12));
+        QCOMPARE(said()[0].headline, std::string("From the block to the reference: +73.400 mm."));
+        shop.changeSetup([](shop::ZeroSetup& s) { s.block_again_mm = 50.004; });
+        QCOMPARE(said()[1].severity, Severity::Note);
+        shop.changeSetup([](shop::ZeroSetup& s) { s.block_again_mm = 49.9; });
+        QCOMPARE(said()[1].headline, std::string("The block reads −0.100 mm off."));
+    }
     void boardAndPaper() {
         LinkedShop shop;
         shop.book.put(90, shop::Board{"Board", 18, 8, 10});

@@ -3,6 +3,7 @@
 #include "app/machine/MachineStation.h"
 
 #include "core/zeroing/Advice.h"
+#include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
 #include "paper/MachinePainter.h"
 
@@ -121,7 +122,22 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
                                "before counts no more. A plain re-home changes nothing."_s);
     connect(m_home_changed, &QPushButton::clicked, this, &MachineStation::homeChanged);
     page->addWidget(m_home_changed);
+    auto block = std::make_unique<Form<ZeroSetup>>(
+        desk(), page, [this] { return desk().setup(); },
+        [this](ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
+        [] { return true; });
     f.note("After a new switch, pull-off, homing direction or frame. Not after a plain re-home.");
+    block->heading("Reference lost: with a gauge block");
+    block->length(
+        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge_block_mm; },
+        "between surface and tip");
+    block->length(
+        "machine.reference", "Reference above that surface", any_length,
+        [](ZeroSetup & s) -> auto& { return s.reference_mm; });
+    block->length(
+        "machine.block_again", "The block, measured again", {0, 600},
+        [](ZeroSetup & s) -> auto& { return s.block_again_mm; }, "afterwards");
+    m_block_form = std::move(block);
 }
 
 void MachineStation::buildInput(QVBoxLayout* page) {
@@ -211,6 +227,7 @@ void MachineStation::refresh() {
     m_machines->setVisible(list.count() > 1);
     m_home_changed->setEnabled(desk().session().writable());
     for (auto const& form : m_forms) form->refresh();
+    m_block_form->refresh();
     paper::MachinePicture shown{desk().get(&ZeroSetup::machine, zeroing::assumedMachine()), {}, {}, desk().units()};
     if (auto const* setter = desk().book().find(desk().setup().setter)) shown.setter = *setter;
     if (auto const height = zeroing::setterHeight(desk().book(), desk().setup()))
@@ -220,7 +237,10 @@ void MachineStation::refresh() {
         [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintMachine(p, area, shown, ink); },
         text(fmt::format("X {} to {}, Y {} to {}, Z {} to {}.", axes[0].low_mm, axes[0].high_mm, axes[1].low_mm,
                          axes[1].high_mm, axes[2].low_mm, axes[2].high_mm)));
-    judgement()->show(zeroing::machineJudgements(desk().book(), desk().setup()));
+    auto said = zeroing::gaugeBlockJudgements(desk().book(), desk().setup());
+    auto const more = zeroing::machineJudgements(desk().book(), desk().setup());
+    said.insert(said.end(), more.begin(), more.end());
+    judgement()->show(said);
 }
 
 } // namespace steady::app

@@ -33,6 +33,7 @@ private:
     Choice* m_machines;
     QPushButton* m_home_changed;
     std::vector<std::unique_ptr<MachineForm>> m_forms;
+    std::unique_ptr<Form<shop::ZeroSetup>> m_block_form;
     Picture* m_picture;
 };
 

@@ -213,6 +213,8 @@ std::vector<Judgement> ZeroingStation::judged() const {
                             {}});
         for (auto const& view : zeroing::compareMethods(book, desk().readings(), setup))
             if (view.recommended) said.push_back({Severity::Note, view.name + " fits this shop.", view.why, {}});
+        if (setup.method == shop::Method::OffsetPerTool)
+            append(zeroing::offsetJudgements(book, desk().readings(), setup));
         if (auto const basis = zeroing::lengthBasis(book, setup); basis)
             said.push_back({Severity::Note,
                             "Lengths count from " + basis->words + ".",

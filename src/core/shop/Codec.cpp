@@ -170,6 +170,9 @@ template<class F> void fields(F& f, ZeroSetup& z) {
     f("link_plate", z.link_plate);
     f("link_setter", z.link_setter);
     f("link_offset", z.link_offset);
+    f("gauge_block_mm", z.gauge_block_mm);
+    f("reference_mm", z.reference_mm);
+    f("block_again_mm", z.block_again_mm);
 }
 
 template<class E> struct EnumWords;

@@ -98,6 +98,10 @@ struct ZeroSetup {
     double paper_mm = 0.1;               ///< office paper, common practice; measure your own
     Id<Contact> link_plate, link_setter; ///< what the link rests on; both by one tool
     int link_offset = 1;
+    // Setting a lost reference again with a gauge block under tip or nose.
+    std::optional<double> gauge_block_mm;
+    std::optional<double> reference_mm;   ///< height of the reference above what the block stands on
+    std::optional<double> block_again_mm; ///< the block as it reads afterwards
     bool operator==(ZeroSetup const&) const = default;
 };
 

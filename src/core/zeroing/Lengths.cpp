@@ -5,12 +5,16 @@
 #include "core/quantity/WorkOffset.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace steady::zeroing {
 namespace {
 
 using shop::Target;
+
+constexpr double differ_mm = 0.05;   // two ways to the same difference; wood, common practice
+constexpr double slip_fit_mm = 0.01; // what a hand feels between a slip fit and none; common practice
 
 struct Bench {
     shop::Book const& book;
@@ -154,6 +158,73 @@ std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSo
     }
     std::stable_sort(all.begin(), all.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
     return all;
+}
+
+std::vector<Judgement> offsetJudgements(shop::Book const& book, shop::ReadingSource const& readings,
+                                        shop::ZeroSetup const& setup) {
+    std::vector<Judgement> said;
+    auto const units = book.units();
+    auto const table = lengthTable(book, setup);
+    struct Row {
+        OffsetOfTool offset;
+        ToolLength length;
+    };
+    std::vector<Row> both;
+    for (auto const& offset : offsetsPerTool(book, readings, setup))
+        for (auto const& length : table)
+            if (length.assembly == offset.assembly && length.length_mm && offset.zero) both.push_back({offset, length});
+    for (std::size_t i = 1; i < both.size(); ++i) {
+        auto const &a = both[i - 1], &b = both[i];
+        double const by_plate = (b.offset.zero->sum() - a.offset.zero->sum()).mm;
+        double const by_setter = *b.length.length_mm - *a.length.length_mm, off = by_plate - by_setter;
+        if (std::abs(off) <= differ_mm + a.length.expanded_95_mm + b.length.expanded_95_mm) continue;
+        said.push_back(
+            {Severity::Attention,
+             fmt::format("Tools {} and {} contradict each other by {}.", a.offset.number, b.offset.number,
+                         lengthText(std::abs(off), units)),
+             fmt::format("Their zeros are {} apart, their lengths on the setter {}. Touch both again, clean, at the "
+                         "same place of the plate.",
+                         lengthText(by_plate, units), lengthText(by_setter, units)),
+             {}});
+    }
+    return said;
+}
+
+Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup) {
+    if (!setup.gauge_block_mm || !setup.reference_mm)
+        return fail(Code::Missing, {"gauge block"}, "The block, or the height of the reference",
+                    "Type both; they count from what the block stands on.");
+    ZChain chain;
+    chain.label = "way from the block to the reference";
+    chain.tool = "tip or nose";
+    chain.terms = {{"reference", "reference", *setup.reference_mm, "as typed", 0},
+                   {"block", "gauge block", -*setup.gauge_block_mm, "as typed", 0}};
+    return chain;
+}
+
+std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
+    auto const travel = gaugeBlockTravel(setup);
+    if (!travel) return {};
+    auto const units = book.units();
+    auto const block = *setup.gauge_block_mm;
+    std::vector<Judgement> said{
+        {Severity::Note,
+         fmt::format("From the block to the reference: {}.", lengthText(travel->sum().mm, units, Sign::Always)),
+         fmt::format("Bring the tip down until the block is a slip fit, spindle locked out; call that "
+                     "position {}. Go {} and set the reference there. Then measure the block again.",
+                     lengthText(block, units), lengthText(travel->sum().mm, units, Sign::Always)),
+         {}}};
+    if (!setup.block_again_mm) return said;
+    double const off = *setup.block_again_mm - block;
+    bool const good = std::abs(off) <= slip_fit_mm;
+    said.push_back({good ? Severity::Note : Severity::Bad,
+                    good ? std::string("The block reads as it should.")
+                         : fmt::format("The block reads {} off.", lengthText(off, units, Sign::Always)),
+                    good ? fmt::format("Within {}; what is kept as a machine position holds again.",
+                                       lengthText(slip_fit_mm, units))
+                         : std::string("The reference is not where it was. Do it again before anything else."),
+                    {}});
+    return said;
 }
 
 } // namespace steady::zeroing

@@ -45,4 +45,13 @@ struct OffsetOfTool {
 std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
                                          shop::ZeroSetup const& setup);
 
+/// W_i − W_j must be L_i − L_j, from job to job: says each pair that contradicts the lengths on the setter.
+std::vector<Judgement> offsetJudgements(shop::Book const& book, shop::ReadingSource const& readings,
+                                        shop::ZeroSetup const& setup);
+
+/// The way from a gauge block to the reference: reference − block. Error: Missing.
+Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup);
+/// How to set a lost reference again, and whether the block agrees afterwards.
+std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSetup const& setup);
+
 } // namespace steady::zeroing

@@ -89,10 +89,10 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
     f.length(
         "machine.z.backlash", "Backlash, Z", backlash, [](Machine & m) -> auto& { return m.axes[2].backlash_mm; },
         "lost motion at a reversal, by dial");
-    auto* another = new QPushButton(u"Another machine"_s);
-    another->setObjectName(u"machine.new"_s);
-    connect(another, &QPushButton::clicked, this, &MachineStation::anotherMachine);
-    page->addWidget(another);
+    m_another = new QPushButton(u"Another machine"_s);
+    m_another->setObjectName(u"machine.new"_s);
+    connect(m_another, &QPushButton::clicked, this, &MachineStation::anotherMachine);
+    page->addWidget(m_another);
 }
 
 void MachineStation::buildHoming(QVBoxLayout* page) {
@@ -225,7 +225,8 @@ void MachineStation::refresh() {
         if (setup_id == desk().setupId()) list.setCurrentIndex(list.count() - 1);
     }
     m_machines->setVisible(list.count() > 1);
-    m_home_changed->setEnabled(desk().session().writable());
+    for (auto* widget : std::initializer_list<QWidget*>{m_home_changed, m_another, &list})
+        widget->setEnabled(desk().session().writable());
     for (auto const& form : m_forms) form->refresh();
     m_block_form->refresh();
     paper::MachinePicture shown{desk().get(&ZeroSetup::machine, zeroing::assumedMachine()), {}, {}, desk().units()};

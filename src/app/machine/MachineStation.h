@@ -31,7 +31,7 @@ private:
 
     Sections* m_sections;
     Choice* m_machines;
-    QPushButton* m_home_changed;
+    QPushButton *m_home_changed, *m_another;
     std::vector<std::unique_ptr<MachineForm>> m_forms;
     std::unique_ptr<Form<shop::ZeroSetup>> m_block_form;
     Picture* m_picture;

@@ -290,9 +290,18 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().startsWith(u"The book has changed since."_s), qPrintable(drive.judgement()));
         drive.click("macro.version.show");
         QVERIFY(drive.judgement().contains(u"The book has changed since."_s) && drive.find("macro.anew")->isEnabled());
+        // A text changed by hand is kept before another takes its place.
+        drive.click("macro.anew");
+        auto* editor = drive.window->macros()->editor();
+        editor->setText(editor->text() + u"(mine)\n"_s);
+        drive.choose("macro.kind", u"Re-touch after a change"_s);
+        bool found = false;
+        for (auto const& [id, version] : drive.book().all<shop::MacroVersion>())
+            found = found || (version->kind == "plate-zero" && version->text.ends_with("(mine)\n"));
+        QVERIFY(found && !editor->text().contains(u"(mine)"_s));
+        drive.choose("macro.kind", u"Plate zero"_s);
         // What is saved for the machine is kept as well.
         auto const kept = drive.book().all<shop::MacroVersion>().size();
-        drive.click("macro.anew");
         drive.prompter.path = drive.folder.filePath(u"x.ngc"_s);
         drive.key(Qt::Key_S, Qt::ControlModifier);
         QCOMPARE(drive.book().all<shop::MacroVersion>().size(), kept + 1);

@@ -62,6 +62,10 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
     return change.empty() ? Result<void>{} : desk().commit(std::move(change));
 }
 
+void MacrosStation::keepEdits() {
+    if (edited() && desk().session().writable()) (void)desk().report(keepVersion(false));
+}
+
 void MacrosStation::keep() {
     if (!m_rehearsal) {
         (void)desk().report(Failure(m_rehearsal.error()));

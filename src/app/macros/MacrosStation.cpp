@@ -15,6 +15,7 @@ MacrosStation::MacrosStation(Desk& desk, QWidget* parent) : Station(desk, u"macr
     m_kinds = new Choice(u"macro.kind"_s, u"Macro for"_s, desk.look());
     for (auto const kind : macros::every_kind) m_kinds->box()->addItem(QString::fromUtf8(macros::title(kind)));
     connect(m_kinds->box(), &QComboBox::activated, this, [this](int index) {
+        keepEdits();
         m_kind = macros::every_kind[index];
         m_leave_out->box()->clear();
         writeAnew();
@@ -68,7 +69,11 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
     heading(u"The text"_s);
     m_leave_out = new Choice(u"macro.leave_out"_s, u"See what a protection does: leave out"_s, desk().look());
     connect(m_leave_out->box(), &QComboBox::activated, this, &MacrosStation::writeAnew);
-    m_anew = button(u"Write anew from the book"_s, u"macro.anew"_s, {}, &MacrosStation::writeAnew);
+    m_anew =
+        button(u"Write anew from the book"_s, u"macro.anew"_s, u"What was changed by hand is kept before"_s, [this] {
+            keepEdits();
+            writeAnew();
+        });
     m_save = button(u"Save as .ngc…"_s, u"macro.save"_s, u"Ctrl+S"_s, &MacrosStation::save);
     page->addWidget(m_leave_out);
     page->addWidget(m_anew);
@@ -88,9 +93,12 @@ void MacrosStation::buildKept(QVBoxLayout* page) {
         auto const* version =
             desk().book().find(chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex()));
         if (!version) return;
-        if (auto const kind = macros::kindNamed(version->kind)) m_kind = *kind;
+        auto const shown = text(version->text); // the list may change below
+        auto const kind = macros::kindNamed(version->kind);
+        keepEdits();
+        if (kind) m_kind = *kind;
         writeAnew();
-        m_editor->setText(text(version->text));
+        m_editor->setText(shown);
     });
     m_version_words = styled(new QLabel, Type::Small, Tone::Soft);
     m_version_words->setWordWrap(true);

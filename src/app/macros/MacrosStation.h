@@ -61,6 +61,8 @@ private:
     bool edited() const;
     Id<shop::MacroVersion> versionOf(std::string const& text) const;
     Result<void> keepVersion(bool with_run);
+    /// A text changed by hand goes into the book before another takes its place.
+    void keepEdits();
 
     macros::Kind m_kind = macros::Kind::PlateZero;
     Result<safety::Rehearsal> m_rehearsal = fail(Code::Missing, {});

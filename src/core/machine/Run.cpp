@@ -75,6 +75,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     result.elapsed_s = machine.now_s();
     result.paused_s = machine.paused_s();
     auto const& end = machine.world(); // the tool may have been changed
+    if (end.setter) result.setter_trip_mm = end.setterTrip_mm();
     if (int const n = control.zeroedOffset()) {
         auto const& memory = result.memory;
         // Where the tip stands in the job that follows: with the length in force, or with the one it calls.

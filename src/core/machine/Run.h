@@ -33,8 +33,9 @@ struct RunResult {
     std::vector<Touch> contacts;
     Vec3 position_mm{};
     double elapsed_s = 0, paused_s = 0;
-    std::optional<ZZero> z_zero;     ///< when the program set a work offset's Z
-    std::optional<SetLength> length; ///< when the program filled the tool table
+    std::optional<ZZero> z_zero;          ///< when the program set a work offset's Z
+    std::optional<SetLength> length;      ///< when the program filled the tool table
+    std::optional<double> setter_trip_mm; ///< where the tool in the spindle trips the setter, with nothing on its disc
     bool moved = false;
 };
 

@@ -28,12 +28,22 @@ std::string headline(RunClass kind, bool length) {
 
 } // namespace
 
+std::optional<double> linkError_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
+    if (rehearsal.kind != macros::Kind::PlateZeroLink || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
+    double const unit = result.memory.native == UnitSystem::Metric ? 1 : mm_per_inch;
+    auto const d = static_cast<std::size_t>(3001 + 10 * result.z_zero->work_offset);
+    return result.memory.parameters[d] * unit - (*result.setter_trip_mm - result.z_zero->true_mm);
+}
+
 std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
     if (rehearsal.kind == macros::Kind::ToolLength) {
         if (!result.length) return std::nullopt;
         return result.length->set_mm - result.length->true_mm - rehearsal.length_datum_mm;
     }
-    return result.z_zero ? std::optional(result.z_zero->error_mm()) : std::nullopt;
+    if (!result.z_zero) return std::nullopt;
+    double const zero = result.z_zero->error_mm();
+    auto const link = linkError_mm(result, rehearsal);
+    return link && std::abs(*link) > std::abs(zero) ? *link : zero;
 }
 
 RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal) {
@@ -66,6 +76,13 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Rehearsal con
     first.text = machine::verdictText(result, units);
     if (kind == RunClass::WrongZero && !errorOf_mm(result, rehearsal))
         first.headline = length ? "No length was set." : "No zero was set.";
+    if (auto const link = linkError_mm(result, rehearsal);
+        kind == RunClass::WrongZero && link && std::abs(*link) > rehearsal.tolerance_mm) {
+        if (std::abs(result.z_zero->error_mm()) <= rehearsal.tolerance_mm)
+            first.headline = "The link is wrong, and nothing says so.";
+        first.text += fmt::format(" The link is off by {}: every tool after this one would be.",
+                                  lengthText(*link, units, Sign::Always));
+    }
     Judgement second;
     second.headline = fmt::format("{:.0f} s on the machine", result.elapsed_s);
     second.text = result.where.line > 0 ? fmt::format("It ended at line {}, “{}”.", result.where.line, result.text)

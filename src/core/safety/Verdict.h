@@ -18,7 +18,11 @@ enum class RunClass { Right, StoppedSafely, WrongZero, SetterHurt, Collision, Di
 /// SetterHurt: past its overtravel contact or onto its end of stroke.
 RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal);
 
-/// Set less true, of the zero or of the length in the table; none when neither was set.
+/// D as the controller keeps it less the true one, of plate zero and link; none for other kinds.
+std::optional<double> linkError_mm(machine::RunResult const& result, Rehearsal const& rehearsal);
+
+/// Set less true, of the zero, or of the link where that is worse, or of the length in the table; none when neither was
+/// set.
 std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal);
 
 /// Headline first, then time and what to do.

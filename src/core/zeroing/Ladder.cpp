@@ -60,7 +60,7 @@ struct Layout {
         }
         if (beside())
             scene.arrows.push_back({"drop",
-                                    content.zero_words,
+                                    "link D",
                                     lengthNumber(*content.setter_z_mm - zero_z(), content.units, Sign::Always),
                                     zero_z(),
                                     *content.setter_z_mm,

@@ -27,7 +27,6 @@ struct LadderContent {
     Stand on = Stand::Plate;
     std::optional<double>
         setter_z_mm; ///< where the same tool trips the setter; a rung of its own unless it stands there
-    std::string zero_words = "link D"; ///< what the height of the setter above the zero is called
     UnitSystem units = UnitSystem::Metric;
 };
 

@@ -86,16 +86,17 @@ std::optional<Judgement> travelJudgement(PlateZeroResult const& result, MachineZ
 
 Judgement speedJudgement(PlateZeroResult const& result) {
     auto const fast = predictTouch(result.machine, result.feeds.fast_mm_min);
-    return {Severity::Note,
-            fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
-                        feedText(result.feeds.slow_mm_min, result.units)),
-            fmt::format(
-                "The fast touch {} {} before it stands; {}.",
-                result.plate.sprung ? "uses of the plate's spring" : "presses into the plate",
-                lengthText(fast.overshoot_mm, result.units),
-                fmt::format(result.plate.sprung ? fmt::runtime("{} is there") : fmt::runtime("{} is what you accept"),
-                            lengthText(result.plate.push_in_mm, result.units))),
-            {}};
+    auto const goes_on = lengthText(fast.overshoot_mm, result.units),
+               room = lengthText(result.plate.push_in_mm, result.units);
+    return {
+        Severity::Note,
+        fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
+                    feedText(result.feeds.slow_mm_min, result.units)),
+        result.plate.sprung
+            ? fmt::format("The fast touch uses {} of the plate's spring before it stands; {} is there.", goes_on, room)
+            : fmt::format("The fast touch presses {} into the plate before it stands; {} is what you accept.", goes_on,
+                          room),
+        {}};
 }
 
 Judgement cautions() {

@@ -22,7 +22,14 @@ std::function<int()> addWorld(CLI::App& app, Streams streams) {
     return [options, fault, streams] {
         auto rehearsal = options->rehearse();
         if (!rehearsal) return refuse(rehearsal.error(), streams);
-        if (auto const* known = safety::faultNamed(*fault)) known->apply(rehearsal->world());
+        if (auto const* known = safety::faultNamed(*fault)) {
+            if (!known->touches(rehearsal->kind, rehearsal->world())) {
+                streams.err << "The fault “" << *fault << "” does not apply to “" << macros::title(rehearsal->kind)
+                            << "”: nothing of it can touch that macro here.\n";
+                return int(unusable);
+            }
+            known->apply(rehearsal->world());
+        }
         streams.out << dumpJson(exchange::toJson(rehearsal->world()), 2) << "\n";
         return int(good);
     };

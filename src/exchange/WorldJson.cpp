@@ -3,6 +3,7 @@
 #include "exchange/WorldJson.h"
 
 #include "core/controller/Dialect.h"
+#include "core/macros/LinkNumbers.h"
 #include "exchange/Walk.h"
 
 #include <charconv>
@@ -18,7 +19,8 @@ constexpr char const* unit_words[] = {"mm", "inch"};
 constexpr char const* circuit_words[] = {"open_at_rest", "closed_at_rest"};
 constexpr char const* capture_words[] = {"hardware", "polled", "debounced"};
 constexpr char const* path_words[] = {"clip", "spindle_earth", "own_switch"};
-constexpr char const* tip_words[] = {"rim", "point", "insert"};
+constexpr char const* tip_words[] = {"rim", "point", "insert", "ball", "round_over"};
+constexpr char const* end_words[] = {"first", "kept"};
 constexpr char const* closed_words[] = {"refused", "ends_as_contact"};
 constexpr char const* home_words[] = {"all_axes", "named_axes"};
 constexpr char const* sign_words[] = {"positive", "negative"};
@@ -51,6 +53,9 @@ void toolFields(Walk& w, machine::Tool& tool) {
     w.field("conducts", tool.conducts);
     w.word("tip", tool.tip, tip_words);
     w.field("contact_radius_mm", tool.contact_radius_mm);
+    w.field("teeth", tool.teeth);
+    w.field("vee_deg", tool.vee_deg);
+    w.field("recess_mm", tool.recess_mm);
     w.field("nut_mm", tool.nut_mm);
     w.field("stick_out_mm", tool.stick_out_mm);
 }
@@ -107,8 +112,15 @@ void controllerPart(Walk& walk, World& world) {
         w.field("homed_parameter", world.behaviour.homed_parameter);
         w.word("closed_at_start", world.behaviour.closed_at_start, closed_words);
         w.word("home_move", world.behaviour.home_move, home_words);
+        w.word("offset_at_end", world.behaviour.offset_at_end, end_words);
+        w.field("scratch_parameter", world.behaviour.scratch_parameter);
+        w.field("link_parameter", world.behaviour.link_parameter);
+        if (!w.writing())
+            if (auto const numbers = macros::checkNumbers(world.behaviour); !numbers)
+                w.refuse("scratch_parameter, link_parameter, homed_parameter", numbers.error().limit);
         w.word("length_sign", world.length_sign, sign_words);
         w.field("jobs_use_table", world.jobs_use_table);
+        w.field("zero_of_number", world.zero_of_number);
         w.word("native_unit", memory.native, unit_words);
         w.word("unit_active", memory.modes.units, unit_words);
         w.field("absolute", memory.modes.absolute);
@@ -129,20 +141,44 @@ void controllerPart(Walk& walk, World& world) {
     });
 }
 
-void acts(Json& json, std::vector<shop::Act>& list, std::optional<Error>& error, bool writing) {
-    if (writing) {
-        json = Json::array();
-        for (auto const act : list) json.push_back(shop::name(act));
+/// One act: its name, or an object with its moment where that is not the usual one.
+void timedAct(Json& json, shop::TimedAct& act, std::optional<Error>& error, bool writing) {
+    std::string name = shop::name(act.what);
+    if (writing && act == shop::TimedAct(act.what)) {
+        json = name;
         return;
     }
-    for (auto const& item : json) {
-        auto const act = item.is_string() ? shop::actNamed(item.get<std::string>()) : std::nullopt;
-        if (!act) {
-            error = Error{Code::BadSchema, {}, "operator.pauses", "lists of acts that docs/formats.md lists"};
-            return;
-        }
-        list.push_back(*act);
-    }
+    auto known = [&](std::string const& word) {
+        auto const found = shop::actNamed(word);
+        if (found)
+            act = *found;
+        else if (!error)
+            error = Error{Code::BadSchema, {}, "operator.pauses", "acts that docs/formats.md lists"};
+    };
+    if (!writing && json.is_string()) return known(json.get<std::string>());
+    Walk w(json, writing, "operator.pauses.", error);
+    w.field("act", name);
+    if (!writing && !error) known(name);
+    w.field("after_s", act.after_s);
+}
+
+/// A pause: a list of acts in order, or an object that names the message it belongs to.
+void pauseActs(Json& json, machine::PauseActs& pause, std::optional<Error>& error, bool writing) {
+    auto list = [writing](Json& at, std::vector<shop::TimedAct>& acts, std::optional<Error>& wrong) {
+        if (writing) at = Json::array();
+        if (writing)
+            for (auto& act : acts) timedAct(at.emplace_back(), act, wrong, true);
+        else
+            for (auto& item : at) timedAct(item, acts.emplace_back(), wrong, false);
+    };
+    bool const plain = writing ? pause.says.empty() && !pause.expects_mm : json.is_array();
+    if (plain) return list(json, pause.acts, error);
+    Walk w(json, writing, "operator.pauses.", error);
+    w.field("says", pause.says);
+    w.field("expects_mm", pause.expects_mm);
+    w.list("acts", pause.acts, [writing](Json& item, shop::TimedAct& act, std::optional<Error>& wrong) {
+        timedAct(item, act, wrong, writing);
+    });
 }
 
 void walkWorld(Walk& walk, World& world) {
@@ -170,6 +206,8 @@ void walkWorld(Walk& walk, World& world) {
         w.field("thickness_mm", world.plate.thickness_mm);
         w.field("push_in_mm", world.plate.push_in_mm);
         w.word("place", world.plate.place, place_words);
+        w.field("under_mm", world.plate.under_mm);
+        w.field("tilt_mm", world.plate.tilt_mm);
         footprint(w, "footprint", world.plate.footprint);
     });
     walk.object("input", [&](Walk& w) {
@@ -193,17 +231,28 @@ void walkWorld(Walk& walk, World& world) {
         w.field("on", world.spindle.on);
         w.field("spin_down_s", world.spindle.spin_down_s);
         w.field("body_mm", world.spindle.body_mm);
+        w.field("turned_deg", world.spindle.turned_deg);
+        w.field("shoe_mm", world.spindle.shoe_mm);
+        w.field("shoe_diameter_mm", world.spindle.shoe_diameter_mm);
     });
     walk.object("operator", [&](Walk& w) {
         w.field("pause_s", world.person.pause_s);
-        w.list("pauses", world.person.pauses,
-               [writing](Json& json, auto& list, auto& error) { acts(json, list, error, writing); });
+        w.list("pauses", world.person.pauses, [writing](Json& json, machine::PauseActs& pause, auto& error) {
+            pauseActs(json, pause, error, writing);
+        });
+        w.field("feed_override", world.person.feed_override);
     });
     walk.list("false_contacts", world.false_contacts, [writing](Json& json, machine::FalseContact& spark, auto& error) {
         Walk w(json, writing, "false_contacts.", error);
         w.field("at_z_mm", spark.at_z_mm);
         w.field("lasts_s", spark.lasts_s);
     });
+    walk.object("lost_steps", [&](Walk& w) {
+        w.field("move", world.lost_steps.move);
+        w.field("by_mm", world.lost_steps.by_mm);
+    });
+    walk.field("broken_off_after", world.broken_off_after);
+    walk.field("air_output", world.air_output);
     walk.field("seed", world.seed);
     controllerPart(walk, world);
 }

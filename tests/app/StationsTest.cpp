@@ -241,7 +241,7 @@ private Q_SLOTS:
         drive.click("top.view.inch");
         QCOMPARE(drive.find<QLineEdit>("zero.contact")->text(), u"−2.4889"_s);
         QVERIFY(drive.judgement().contains(u" in."_s));
-        drive.type("zero.window", u"10 mm"_s); // the same value again, in the other unit
+        drive.type("zero.stock", u"22 mm"_s); // the same value again, in the other unit
         QCOMPARE(drive.window->desk()->session().file().lastSeq(), seq);
         drive.click("top.view.metric");
         QCOMPARE(drive.find<QLineEdit>("zero.contact")->text(), u"−63.218"_s);

@@ -57,6 +57,25 @@ private Q_SLOTS:
         QVERIFY(test::near(runRecorded("G10 L2 P1 Z-2\n#1=#5223\n", memory).memory.parameters[1], -2, 1e-12));
     }
 
+    void overridesAreLockedAndFreed() { // N: M48, M49; a program's end frees them
+        Recorder machine;
+        machine.knob = 2;
+        auto const ran = runRecorded("F60\nG1 X1\nM49\nG1 X2\nG38.3 Z-1\nM48\nG1 X3\nM49\nM2\n", {}, machine);
+        QCOMPARE(ran.machine.log, (std::vector<std::string>{"feed120 1 0 0", "feed60 2 0 0", "probe60 -1",
+                                                            "feed120 3 0 -1", "spindle off"}));
+        QVERIFY(!ran.memory.modes.override_locked);
+    }
+    void theOffsetAfterTheEndIsTheOwnersAnswer() { // N: back to G54; C: kept
+        auto dialect = parametric();
+        QCOMPARE(runRecorded("G57\nM2\n").memory.modes.work_offset, 1);
+        dialect.end_resets_offset = false;
+        QCOMPARE(runRecorded("G57\nM2\n", {}, {}, dialect).memory.modes.work_offset, 4);
+    }
+    void anAlarmIsSaidAfterItsPauseToo() { // S: message, M0, then an end before the last
+        auto const ran = runRecorded("O1 IF [1]\n(MSG,Look)\nM0\nM2\nO1 ENDIF\n(MSG,Good)\nM2\n");
+        QCOMPARE(ran.outcome, Outcome::Alarm);
+        QCOMPARE(ran.message, std::string("Look"));
+    }
     void orderOfExecution_data() { // N: m-rs274ngc.json, execution and order_of_execution
         QTest::addColumn<QStringList>("log");
         QTest::newRow("M5 G1 X1 F60") << QStringList{QStringLiteral("spindle off"), QStringLiteral("feed60 1 0 0")};

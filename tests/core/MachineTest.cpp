@@ -211,7 +211,7 @@ private Q_SLOTS:
         QCOMPARE(test::runText("M5\nG4 P5\nG91\nG38.3 Z-10.5 F60\n", made).outcome, controller::Outcome::Completed);
         made.spindle.switched = machine::SpindleSwitch::Hand; // M5 has no wire to it
         QCOMPARE(test::runText("M5\nG4 P60\nG91\nG38.3 Z-10.5 F60\n", made).outcome, controller::Outcome::Collision);
-        made.person.pauses = {{shop::Act::StopSpindle}};
+        made.person.pauses = {{{shop::Act::StopSpindle}, {}, {}}};
         QCOMPARE(test::runText("M0\nG4 P5\nG91\nG38.3 Z-10.5 F60\n", made).outcome, controller::Outcome::Completed);
     }
     void plateHeldToATurningCutterIsACollisionEvenUnseen() {
@@ -219,7 +219,7 @@ private Q_SLOTS:
             auto made = world();
             made.input.lead_off = lead_off;
             made.spindle.on = true;
-            made.person.pauses = {{shop::Act::TouchFlank}};
+            made.person.pauses = {{{shop::Act::TouchFlank}, {}, {}}};
             auto const result = test::runText("M0\nG91\nG38.3 Z2 F30\n", made);
             QCOMPARE(result.outcome, controller::Outcome::Collision);
             QVERIFY2(result.message.find("still turns") != std::string::npos, result.message.c_str());
@@ -238,11 +238,11 @@ private Q_SLOTS:
         QFETCH(bool, clip);
         QFETCH(bool, signal);
         auto made = world();
-        std::vector<shop::Act> acts;
+        std::vector<shop::TimedAct> acts;
         if (plate) acts.push_back(shop::Act::TakePlate);
         if (clip) acts.push_back(shop::Act::TakeClip);
         acts.push_back(shop::Act::BringTogether);
-        made.person.pauses = {acts};
+        made.person.pauses = {{acts, {}, {}}};
         auto const result = test::runText("M0\nG91\nG38.3 Z2 F30\n#1=#5070\nG4 P3\nG38.3 Z0.5\n#2=#5070\n", made);
         QCOMPARE(result.outcome, controller::Outcome::Completed);
         QCOMPARE(result.memory.parameters[1], signal ? 1.0 : 0.0);
@@ -252,7 +252,7 @@ private Q_SLOTS:
         machine::Trace trace;
         auto const text = std::string("G91\nG38.3 Z-15 F60\nG1 Z1\nM0\n");
         auto made = world();
-        made.person.pauses = {{shop::Act::TakePlate}};
+        made.person.pauses = {{{shop::Act::TakePlate}, {}, {}}};
         auto const recorded = test::runText(text, made, &trace), plain = test::runText(text, made);
         QCOMPARE(trace.size(), std::size_t(4));
         QVERIFY(trace[1].record.contact && trace[1].input_reads_contact);

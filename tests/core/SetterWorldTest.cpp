@@ -67,32 +67,37 @@ private Q_SLOTS:
         QTest::addColumn<double>("radius");
         QTest::addColumn<double>("beside"); ///< of the disc's centre, in X
         QTest::addColumn<bool>("touches");
-        auto row = [](char const* name, TipShape tip, double radius, double beside, bool touches) {
-            QTest::newRow(name) << static_cast<int>(tip) << radius << beside << touches;
+        QTest::addColumn<double>("later_mm"); ///< by how much the tip is lower when something of it meets the disc
+        auto row = [](char const* name, TipShape tip, double radius, double beside, bool touches, double later_mm = 0) {
+            QTest::newRow(name) << static_cast<int>(tip) << radius << beside << touches << later_mm;
         };
         // The disc is 20 wide.
         row("rim in the middle", TipShape::Rim, 3, 0, true);
         row("rim that overlaps the edge", TipShape::Rim, 3, 12.5, true);
         row("rim beside the disc", TipShape::Rim, 3, 13.5, false);
         row("point on the disc", TipShape::Point, 0, 9.5, true);
-        row("point beside the disc", TipShape::Point, 0, 10.5, false);
+        row("point beside the disc: its cone, 90 degrees", TipShape::Point, 0, 10.5, true, 0.5);
+        row("point far beside the disc", TipShape::Point, 0, 13.5, false);
+        row("ball on the disc", TipShape::Ball, 0, 9.5, true);
+        row("ball of 6 beside the disc by 1.8", TipShape::Ball, 0, 11.8, true, 3 - std::sqrt(9 - 3.24));
         row("inserts within the disc", TipShape::Insert, 8, 0, true);
-        row("inserts on a circle wider than the disc", TipShape::Insert, 15, 0, false);
-        row("one insert over the disc", TipShape::Insert, 15, 12, true);
+        row("inserts on a circle wider than the disc: the body", TipShape::Insert, 15, 0, true, 3);
+        row("one insert over the disc", TipShape::Insert, 15, -12, true);
     }
     void whichToolsReachTheDisc() {
         QFETCH(int, tip);
         QFETCH(double, radius);
         QFETCH(double, beside);
         QFETCH(bool, touches);
+        QFETCH(double, later_mm);
         auto made = world();
         made.tool.tip = static_cast<TipShape>(tip);
         made.tool.contact_radius_mm = radius;
         made.tool.diameter_mm = std::max(6.0, 2 * radius);
         made.position_mm[0] += beside;
-        auto const result = probeDown(made, 12);
+        auto const result = probeDown(made, 14);
         QCOMPARE(!result.contacts.empty(), touches);
-        if (touches) QVERIFY(test::near(result.contacts[0].true_z_mm, trip_mm, 1e-6));
+        if (touches) QVERIFY(test::near(result.contacts[0].true_z_mm, trip_mm - later_mm, 1e-6));
     }
 
     void pressedTooFar_data() {

@@ -47,6 +47,9 @@ public:
     }
     void dwell(double s) override { log.push_back(fmt::format("dwell {:g}", s)); }
     void spindle(bool on) override { log.push_back(on ? "spindle on" : "spindle off"); }
+    void output(int number, bool on) override { log.push_back(fmt::format("output {} {}", number, on ? "on" : "off")); }
+    double knob = 1;
+    double feedOverride() const override { return knob; }
     bool pause(std::string const& message) override {
         log.push_back("pause " + message);
         return pauses_left-- > 0;

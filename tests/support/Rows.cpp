@@ -135,6 +135,31 @@ Id<shop::Contact> LinkedShop::touch(Id<shop::Assembly> by, shop::Target target, 
     return id;
 }
 
+LinkedShop shopFor(macros::Kind kind, bool inch, bool closed_at_rest) {
+    using macros::Kind;
+    LinkedShop shop(inch);
+    auto const circuit = closed_at_rest ? shop::Circuit::ClosedAtRest : shop::Circuit::OpenAtRest;
+    shop.change(shop.setter, [&](shop::ToolSetter& s) { s.circuit = circuit; });
+    shop.change(shop.plate, [&](shop::TouchPlate& p) {
+        p.circuit = circuit;
+        if (closed_at_rest) p.path = shop::Path::OwnSwitch;
+    });
+    auto const nose = shop.touch({}, shop::Target::Setter, shop.nose_trip_mm - shop.lag_mm());
+    shop.change(nose, [](shop::Contact& c) { c.bare_nose = true; });
+    shop.touch(shop.tool, shop::Target::Board, shop.zero().chain->sum().mm - 20); // the work lies on it
+    bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
+    shop.changeSetup([&](shop::ZeroSetup& s) {
+        for (auto const method : {shop::Method::OffsetPerTool, shop::Method::LengthTable, shop::Method::Retouch})
+            if (macros::belongsTo(kind, method)) s.method = method;
+        if (s.method != shop::Method::Retouch) s.link_plate = s.link_setter = {};
+        s.window_mm.reset();
+        s.trim_mm = 0.05;
+        if (retouches) s.assembly = shop.long_tool;
+    });
+    if (kind == Kind::OffsetPerTool) shop.change(shop.tool, [](shop::Assembly& a) { a.own_offset = 3; });
+    return shop;
+}
+
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {
     return machine::run(controller::makeExecutable(text, safety::dialectOf(world)), world, trace);
 }

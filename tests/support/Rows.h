@@ -63,6 +63,9 @@ private:
     std::int64_t m_next_id = 100;
 };
 
+/// A shop in which a kind of macro can be written: nose and board touched, the method that the kind belongs to.
+LinkedShop shopFor(macros::Kind kind, bool inch = false, bool closed_at_rest = false);
+
 /// The same in inches, Z0 at the table.
 SmallShop inchShop();
 

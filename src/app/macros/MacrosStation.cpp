@@ -181,22 +181,32 @@ void MacrosStation::refresh() {
 void MacrosStation::rehearse() {
     m_rehearsal = desk().rehearse(m_kind, leftOut());
     m_kinds->box()->setCurrentIndex(static_cast<int>(m_kind));
-    bool const setter = desk().book().find(desk().setup().setter) != nullptr;
-    if (int const wanted = setter ? 2 : 1; m_fault->property("filled").toInt() != wanted) {
-        QSignalBlocker const quiet(m_fault->box());
-        m_fault->setProperty("filled", wanted);
-        m_fault->box()->clear();
-        m_fault->box()->addItem(u"Nothing"_s, QString());
-        for (auto const& fault : safety::faults())
-            if (setter || !fault.setter)
-                m_fault->box()->addItem(QString::fromUtf8(fault.text), QString::fromLatin1(fault.id));
-    }
     if (!m_rehearsal) return;
+    fillFaults();
     m_prediction = safety::predict(*m_rehearsal);
     if (m_leave_out->box()->count() > 0) return;
     m_leave_out->box()->addItem(u"Nothing"_s, QString());
     for (auto const& id : m_rehearsal->macro.recipe.ids())
         m_leave_out->box()->addItem(text(id).replace(u'-', u' '), text(id));
+}
+
+/// Those that can touch this macro come first; what cannot is said, and proves nothing.
+void MacrosStation::fillFaults() {
+    QSignalBlocker const quiet(m_fault->box());
+    auto const chosen = m_fault->box()->currentData();
+    m_fault->box()->clear();
+    m_fault->box()->addItem(u"Nothing"_s, QString());
+    for (bool applies : {true, false})
+        for (auto const& fault : safety::faults())
+            if (fault.touches(m_kind, m_rehearsal->world()) == applies)
+                m_fault->box()->addItem((applies ? QString() : u"(does not apply) "_s) + QString::fromUtf8(fault.text),
+                                        QString::fromLatin1(fault.id));
+    m_fault->box()->setCurrentIndex(std::max(0, m_fault->box()->findData(chosen)));
+}
+
+bool MacrosStation::faultApplies() const {
+    auto const* fault = safety::faultNamed(m_fault->box()->currentData().toString().toStdString());
+    return !fault || (m_rehearsal && fault->touches(m_kind, m_rehearsal->world()));
 }
 
 void MacrosStation::writeAnew() {
@@ -209,7 +219,7 @@ machine::World MacrosStation::world() const {
     auto made = m_rehearsal->world();
     if (m_true_thickness_mm) made.plate.thickness_mm = *m_true_thickness_mm;
     auto const id = m_fault->box()->currentData().toString().toStdString();
-    if (auto const* fault = safety::faultNamed(id)) fault->apply(made);
+    if (auto const* fault = safety::faultNamed(id); fault && faultApplies()) fault->apply(made);
     return made;
 }
 
@@ -310,7 +320,7 @@ void MacrosStation::showWatch() {
 
 zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) const {
     auto const& zero = m_rehearsal->zero;
-    bool const on_setter = m_kind == macros::Kind::Retouch || m_kind == macros::Kind::ToolLength;
+    bool const on_setter = macros::touchesSetter(m_kind) && !macros::touchesPlate(m_kind);
     zeroing::LadderContent content;
     if (on_setter && truth.setter) {
         double const trip = truth.setterTrip_mm(), drop = trip - truth.zeroOnStock_mm();
@@ -353,7 +363,12 @@ void MacrosStation::showState() {
 
 std::vector<zeroing::Judgement> MacrosStation::judged() const {
     std::vector<zeroing::Judgement> said;
-    if (m_theatre.ended()) {
+    if (!faultApplies()) {
+        said.push_back({Severity::Attention,
+                        "This fault does not apply here.",
+                        "Nothing of it can touch this macro, so a run with it would prove nothing.",
+                        {}});
+    } else if (m_theatre.ended()) {
         said = safety::verdictOf(m_theatre.result(), *m_rehearsal, desk().units());
     } else if (m_theatre.loaded()) {
         said.push_back({Severity::Note, "Playing.", "Step on with F10, or run on with F5.", {}});
@@ -383,7 +398,7 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
     said.push_back(
         {Severity::Note,
          "Before the real run",
-         m_kind == macros::Kind::Retouch || m_kind == macros::Kind::ToolLength
+         !macros::touchesPlate(m_kind)
              ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
                "plate and clip away. First with single block. The maker's manual comes first."
              : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "

@@ -50,6 +50,8 @@ private:
     bool prepare();
     void played();
     void rehearse();
+    void fillFaults();
+    bool faultApplies() const;
     void showPlay();
     void showWatch();
     void showSignals();

@@ -55,16 +55,15 @@ bool Theatre::plateLies() const {
 
 QMap<int, QString> Theatre::words(UnitSystem units) const {
     QMap<int, QString> words;
-    std::size_t pause = 0;
     for (int i = 0; i < m_at; ++i) {
         auto const& record = m_trace[i].record;
         auto line = controller::wordsOf(record, units);
         if (record.kind == controller::Record::Kind::Pause) {
             std::string acts;
-            if (pause < m_world.person.pauses.size())
-                for (auto const act : m_world.person.pauses[pause])
-                    acts += (acts.empty() ? "" : ", ") + std::string(shop::text(act));
-            ++pause;
+            for (auto const& each : m_world.person.pauses)
+                if (each.says == record.message)
+                    for (auto const& act : each.acts)
+                        acts += (acts.empty() ? "" : ", ") + std::string(shop::text(act.what));
             line = acts.empty() ? "Pauses; the person resumes" : "Pauses; the person " + acts;
         } else if (record.kind == controller::Record::Kind::Setting) {
             if (auto const purpose = m_macro.purposeOf(record.line, m_text); !purpose.empty()) line += ": " + purpose;

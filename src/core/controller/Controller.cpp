@@ -5,6 +5,7 @@
 #include "core/base/Words.h"
 
 #include <fmt/format.h>
+#include <utility>
 
 namespace steady::controller {
 namespace {
@@ -34,7 +35,8 @@ Controller::Controller(Executable const& executable, Memory& memory, MachinePort
         return;
     }
     m_memory.publish();
-    if (auto const homed = executable.dialect.homed_parameter) m_memory.parameters[*homed] = machine.homed() ? 1 : 0;
+    if (auto const homed = executable.dialect.homed_parameter; homed && *homed > 0 && *homed < gcode::parameter_count)
+        m_memory.parameters[*homed] = machine.homed() ? 1 : 0;
     bindNames();
 }
 
@@ -209,7 +211,7 @@ Controller::Done Controller::stop(Decoded const& block, Record* record) {
         if (!m_machine.pause(m_message))
             halt(Outcome::PausedForever, "Nobody resumed at: " + m_message);
         else
-            m_message.clear();
+            m_paused_at = std::exchange(m_message, {});
     }
     if (block.hasM(2) || block.hasM(30)) end(record);
     return {};
@@ -217,14 +219,16 @@ Controller::Done Controller::stop(Decoded const& block, Record* record) {
 
 void Controller::end(Record* record) {
     m_memory.shift_mm = m_memory.kept_shift_mm = {};
-    auto const units = m_memory.modes.units;
+    auto const before = m_memory.modes;
     m_memory.modes = {};
-    m_memory.modes.units = units;
+    m_memory.modes.units = before.units;
+    if (!m_executable.dialect.end_resets_offset) m_memory.modes.work_offset = before.work_offset;
     m_memory.publish();
     m_machine.spindle(false);
     m_ended = true;
     // An end before the last one in the text is how a macro gives up; its last message says why.
     m_outcome = m_block == m_executable.last_end ? Outcome::Completed : Outcome::Alarm;
+    if (m_outcome == Outcome::Alarm && m_message.empty()) m_message = m_paused_at;
     if (record) {
         record->kind = Record::Kind::End;
         record->message = m_message;

@@ -24,6 +24,7 @@ public:
     Outcome outcome() const { return m_outcome; }
     int line() const { return m_line; }                      ///< of the block executed last
     std::string const& message() const { return m_message; } ///< shown last, or what went wrong
+    Cause cause() const { return m_cause; }
     std::optional<Error> const& error() const { return m_error; }
     int zeroedOffset() const { return m_zeroed_offset; } ///< work offset whose Z was set last, 0: none
     int measuredTool() const { return m_measured_tool; } ///< tool whose length was put into the table last, 0: none
@@ -81,6 +82,10 @@ private:
     Vec3 target(Decoded const& block, bool absolute_machine) const;
     double unit_mm() const { return m_memory.modes.units == UnitSystem::Metric ? 1 : mm_per_inch; }
     double native_mm() const { return m_memory.native == UnitSystem::Metric ? 1 : mm_per_inch; }
+    double feed_mm_min() const {
+        return m_memory.modes.feed_mm_min * (m_memory.modes.override_locked ? 1 : m_machine.feedOverride());
+    }
+    std::string meanings(Decoded const& block) const;
     Where here() const { return {"", m_line, 0}; }
 
     Executable const& m_executable;
@@ -97,7 +102,8 @@ private:
     int m_zeroed_offset = 0, m_measured_tool = 0;
     bool m_ended = false;
     Outcome m_outcome = Outcome::Completed;
-    std::string m_message;
+    std::string m_message, m_paused_at; ///< shown now; shown at the last pause
+    Cause m_cause = Cause::None;
     std::optional<Error> m_error;
 };
 

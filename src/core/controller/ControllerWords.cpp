@@ -3,6 +3,7 @@
 // What the words of a block do, in their order of execution.
 #include "core/controller/Controller.h"
 
+#include <cctype>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -36,18 +37,28 @@ Result<int> Controller::toolNumber(double value) const {
     return number;
 }
 
+/// What the line's modes mean.
+std::string Controller::meanings(Decoded const& block) const {
+    std::string words;
+    auto say = [&](char const* meaning) { words += (words.empty() ? "" : ", ") + std::string(meaning); };
+    for (auto const& word : m_executable.dialect.g_words) {
+        bool const mode = word.group >= 2 || word.code_tenths == 800;
+        if (mode && block.g[static_cast<std::size_t>(word.group)] == word.code_tenths) say(word.meaning);
+    }
+    for (auto const& word : m_executable.dialect.m_words)
+        if ((word.group == 8 || word.group == 9) && block.hasM(word.code)) say(word.meaning);
+    if (!words.empty()) words.front() = static_cast<char>(std::toupper(static_cast<unsigned char>(words.front())));
+    return words;
+}
+
 /// Feed, spindle, dwell, units, offsets in use, distance mode: steps 3 to 17 of the order of execution.
 Controller::Done Controller::modes(Decoded const& block, Record* record) {
     auto& modes = m_memory.modes;
     if (record) {
-        std::string names;
-        for (int group : {2, 3, 5, 6, 7, 8, 12, 13})
-            if (block.g[group] >= 0) names += (names.empty() ? "" : " ") + gName(block.g[group]);
-        for (int code : {7, 8, 9, 48, 49})
-            if (block.hasM(code)) names += fmt::format("{}M{}", names.empty() ? "" : " ", code);
-        if (!names.empty()) record->kind = Kind::Modes;
-        record->modes = names;
+        record->modes = meanings(block);
+        if (!record->modes.empty()) record->kind = Kind::Modes;
     }
+    if (block.hasM(48) || block.hasM(49)) modes.override_locked = block.hasM(49);
     // RS274/NGC reads F before G20 and G21 of the same line take effect.
     if (block.has('F')) modes.feed_mm_min = block.value('F') * unit_mm();
     if (auto done = tool(block, record); !done || m_ended) return done;
@@ -118,6 +129,7 @@ Controller::Done Controller::ports(Decoded const& block, Record* record) {
         m_memory.parameters[input_result] = m_machine.inputReadsContact() ? 1 : 0;
     } else {
         m_memory.outputs[static_cast<std::size_t>(port)] = on;
+        m_machine.output(port, on);
     }
     if (record) {
         record->kind = Kind::Output;
@@ -287,9 +299,9 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     if (probes(modes.motion)) return probe(point, record);
     if (record) {
         record->kind = modes.motion == Motion::Rapid ? Kind::Rapid : Kind::Feed;
-        record->feed_mm_min = modes.motion == Motion::Rapid ? 0 : modes.feed_mm_min;
+        record->feed_mm_min = modes.motion == Motion::Rapid ? 0 : feed_mm_min();
     }
-    return trouble(m_machine.move(point, modes.motion == Motion::Rapid ? 0 : modes.feed_mm_min));
+    return trouble(m_machine.move(point, modes.motion == Motion::Rapid ? 0 : feed_mm_min()));
 }
 
 Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
@@ -307,13 +319,13 @@ Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
         report.contact = true;
         report.trip_mm = from;
     } else {
-        report = m_machine.probe(target_mm, m_memory.modes.feed_mm_min, away);
+        report = m_machine.probe(target_mm, feed_mm_min(), away);
     }
     if (record) {
         record->kind = Kind::Probe;
         record->away = away;
         record->contact = report.contact;
-        record->feed_mm_min = m_memory.modes.feed_mm_min;
+        record->feed_mm_min = feed_mm_min();
     }
     if (auto done = trouble(report.trouble); !done) return done;
     auto const origin = m_memory.origin_mm();
@@ -329,6 +341,7 @@ Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
 Controller::Done Controller::trouble(std::optional<Trouble> const& found) {
     if (!found) return {};
     halt(found->outcome, found->text);
+    m_cause = found->cause;
     return fail(Code::SoftLimit, here());
 }
 

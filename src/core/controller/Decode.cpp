@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <string_view>
 
 namespace steady::controller {
 namespace {
@@ -20,6 +21,7 @@ struct Decoder {
     gcode::Block const& block;
     Dialect const& dialect;
     Decoded out;
+    std::string read = {}; ///< letters that the line's codes read
 
     Where where(int column) const { return {"", block.line, column}; }
 
@@ -29,8 +31,11 @@ struct Decoder {
                                          [&](GWord const& w) { return w.code_tenths == code; });
         if (known == dialect.g_words.data() + dialect.g_words.size())
             return fail(Code::UnknownG, where(column), fmt::format("G{}", value));
-        if (known->group == 0) {
-            if (out.g0_count == static_cast<int>(out.g0.size())) return fail(Code::RepeatedWord, where(column), "G");
+        read += known->letters;
+        if (known->group == 0) { // RS274/NGC: of these, too, one a line
+            if (out.g0_count > 0)
+                return fail(Code::ModalConflict, where(column),
+                            fmt::format("{} and {}", gName(out.g0[0]), gName(code)));
             out.g0[out.g0_count++] = code;
             return {};
         }
@@ -56,14 +61,29 @@ struct Decoder {
             if (group(out.m[i]) == group(code))
                 return fail(Code::ModalConflict, where(column), fmt::format("M{} and M{}", out.m[i], code));
         out.m[out.m_count++] = code;
+        for (auto const& word : dialect.m_words)
+            if (word.code == code) read += word.letters;
         return {};
     }
 
     Result<void> letter(char name, double value, int column) {
+        if (std::string_view("ABCUVW").find(name) != std::string_view::npos)
+            return fail(Code::NoSuchAxis, where(column), std::string(1, name));
+        if (value < 0 && (name == 'F' || name == 'S'))
+            return fail(Code::BadArgument, where(column), fmt::format("A negative {}", name), "zero or more");
         auto const bit = 1u << (name - 'A');
         if (out.present & bit) return fail(Code::RepeatedWord, where(column), std::string(1, name));
         out.present |= bit;
         out.values[name - 'A'] = value;
+        return {};
+    }
+
+    /// A word that no code of the line reads was meant for something that is not there.
+    Result<void> wordsAreRead() const {
+        for (auto const& word : block.words)
+            if (std::string_view("GMXYZFST").find(word.letter) == std::string_view::npos &&
+                read.find(word.letter) == std::string::npos)
+                return fail(Code::UnusedWord, where(word.column), std::string(1, word.letter));
         return {};
     }
 
@@ -117,6 +137,7 @@ tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block 
         if (!done) return Failure(done.error());
     }
     if (auto axis = decoder.axisWords(); !axis) return Failure(axis.error());
+    if (auto all = decoder.wordsAreRead(); !all) return Failure(all.error());
     return decoder.out;
 }
 

@@ -16,15 +16,19 @@ enum class ClosedAtStart { Error, EndsAsContact };
 enum class Axes { Unused, Needed, Allowed };
 
 struct GWord {
-    int code_tenths; ///< G38.2 is 382
-    int group;       ///< modal group of RS274/NGC; 0: not modal
+    int code_tenths;     ///< G38.2 is 382
+    int group;           ///< modal group of RS274/NGC; 0: not modal
+    char const* meaning; ///< “absolute positions”, for the words beside a line
     Axes axes = Axes::Unused;
+    char const* letters = "";   ///< other words that it reads from its line
     char const* note = nullptr; ///< why it has no effect here; none: it has
 };
 
 struct MWord {
     int code;
     int group;
+    char const* meaning;
+    char const* letters = "";
     char const* note = nullptr;
 };
 
@@ -37,6 +41,7 @@ struct Dialect {
     /// The parameter that reads 1 once the machine is homed; none: a macro has to ask.
     std::optional<int> homed_parameter;
     bool home_moves_all_axes = true;  ///< G28 and G30, after the intermediate point; otherwise only the axes named
+    bool end_resets_offset = true;    ///< M2 and M30 go back to the first work offset; otherwise the one in use stays
     double length_sign = 1;           ///< −1: the table of tool lengths keeps negative distances
     double shortest_probe_mm = 0.254; ///< RS274/NGC: 0.254 mm or 0.01 inch
     int line_length = 256;

@@ -82,8 +82,18 @@ struct Mapper {
         complain(block, Code::OutsideLoop);
     }
 
+    void notInItself(int block) {
+        for (auto const& level : open)
+            if (at(level.block).flow_number == at(block).flow_number) return complain(block, Code::NestedInItself);
+    }
+
     void visit(int block) {
-        switch (at(block).flow) {
+        auto const flow = at(block).flow;
+        bool const closes_do = flow == Flow::While && innermostIs(block, Flow::Do);
+        if (flow == Flow::If || (flow == Flow::While && !closes_do) || flow == Flow::Do || flow == Flow::Repeat ||
+            flow == Flow::Sub)
+            notInItself(block);
+        switch (flow) {
         case Flow::None: break;
         case Flow::If: open.push_back({block, {block}, {}}); break;
         case Flow::ElseIf:

@@ -14,10 +14,26 @@ using Vec3 = std::array<double, 3>; ///< X, Y, Z in mm
 /// How a run ended.
 enum class Outcome { Completed, Alarm, Refused, Collision, Limit, Overtravel, Runaway, PausedForever };
 
+/// What brought a run to its end, where that is more than its outcome.
+enum class Cause {
+    None,
+    Plate,
+    Work,
+    Table,
+    SetterEnd, ///< solid, below its stroke
+    SetterHousing,
+    SetterBracket,
+    TurningCutter,
+    Hand, ///< between tool and setter, or at a turning cutter
+    StopChain,
+    SoftLimit
+};
+
 /// What stops a machine: it has hit something, or may not go there.
 struct Trouble {
     Outcome outcome = Outcome::Collision;
     std::string text;
+    Cause cause = Cause::None;
 };
 
 struct ProbeReport {
@@ -41,6 +57,9 @@ public:
     virtual bool changeTool(int number) = 0;
     virtual void dwell(double seconds) = 0;
     virtual void spindle(bool on) = 0;
+    virtual void output(int number, bool on) = 0;
+    /// Where the feed override's knob stands, 1 for 100 %.
+    virtual double feedOverride() const = 0;
     /// False when nobody resumes.
     virtual bool pause(std::string const& message) = 0;
     virtual double now_s() const = 0; ///< machine time; pauses count apart

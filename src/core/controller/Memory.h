@@ -25,6 +25,7 @@ struct Modes {
     int work_offset = 1;
     double feed_mm_min = 0;
     Motion motion = Motion::Feed;
+    bool override_locked = false; ///< M49
     bool operator==(Modes const&) const = default;
 };
 

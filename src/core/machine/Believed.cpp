@@ -11,6 +11,9 @@ Tool toolOf(shop::Assembly const& assembly) {
     tool.conducts = assembly.conducts;
     tool.tip = assembly.tip;
     tool.contact_radius_mm = assembly.contactRadius_mm();
+    tool.teeth = assembly.teeth;
+    tool.vee_deg = assembly.vee_deg;
+    tool.recess_mm = assembly.recess_mm;
     tool.nut_mm = assembly.largest_mm;
     tool.stick_out_mm = assembly.stick_out_mm.value_or(tool.length_mm);
     return tool;
@@ -32,12 +35,15 @@ World asBelieved(Belief const& belief) {
     double const zero_z_mm = belief.zero_z_mm + m.axes[2].backlash_mm;
     world.table_z_mm = zero_z_mm - belief.stock_thickness_mm - world.tool.length_mm;
     world.plate.thickness_mm = belief.thickness_mm;
-    world.plate.footprint = {x - belief.plate.width_mm / 2, x + belief.plate.width_mm / 2,
+    // Under the tool; of an insert cutter, under the one insert that is turned there.
+    double const under_x = x + (world.tool.tip == shop::TipShape::Insert ? world.tool.contact_radius_mm : 0);
+    world.plate.footprint = {under_x - belief.plate.width_mm / 2, under_x + belief.plate.width_mm / 2,
                              y - belief.plate.depth_mm / 2, y + belief.plate.depth_mm / 2};
     world.plate.push_in_mm = belief.plate.push_in_mm;
     world.input = {belief.plate.circuit, m.capture, m.debounce_s, m.poll_s, m.driver_lag_s, m.switch_scatter_mm};
     world.input.path = belief.plate.path;
-    world.spindle = {m.spindle, false, m.spin_down_s, m.spindle_body_mm};
+    world.spindle = {m.spindle, false, m.spin_down_s, m.spindle_body_mm, 0, m.dust_shoe_mm, m.dust_shoe_diameter_mm};
+    world.air_output = belief.setter ? belief.setter->setter.practice.air_output : belief.plate.practice.air_output;
     world.position_mm = {x, y, zero_z_mm + belief.thickness_mm + belief.gap_mm};
     world.dialect = m.dialect;
     world.behaviour = m.behaviour;

@@ -45,12 +45,15 @@ std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<dou
 RunResult run(controller::Executable const& executable, World const& world, Trace* trace) {
     VirtualMachine machine(world);
     RunResult result{.memory = world.memory};
-    controller::Controller control(executable, result.memory, machine);
+    std::optional<controller::Controller> running;
+    running.emplace(executable, result.memory, machine);
     auto const start = machine.position();
     TraceStep step;
     auto reported = trace ? world.memory.parameters : std::vector<double>();
     bool going = true;
-    while (going) {
+    int zeroed = 0, measured = 0;
+    for (int lines = 1; going; ++lines) {
+        auto& control = *running;
         int const before = control.line();
         going = control.step(trace ? &step.record : nullptr);
         if (trace && control.line() > 0 && (going || control.line() != before)) {
@@ -62,8 +65,19 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
             trace->push_back(step);
         }
         result.moved = result.moved || machine.position() != start;
+        if (control.zeroedOffset() > 0) zeroed = control.zeroedOffset();
+        if (control.measuredTool() > 0) measured = control.measuredTool();
+        if (auto const above = machine.tipOverWork_mm())
+            result.lowest_over_work_mm = std::min(result.lowest_over_work_mm.value_or(*above), *above);
+        if (going && lines == world.broken_off_after) {
+            // The stop button: modes and parameters stay as they are, and somebody jogs back to where it began.
+            machine.startAgain(world.position_mm);
+            running.emplace(executable, result.memory, machine);
+        }
     }
+    auto const& control = *running;
     result.outcome = control.outcome();
+    result.cause = control.cause();
     result.message = control.message();
     result.where.line = control.line();
     if (control.error()) result.where = control.error()->where;
@@ -76,16 +90,20 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     result.paused_s = machine.paused_s();
     auto const& end = machine.world(); // the tool may have been changed
     if (end.setter) result.setter_trip_mm = end.setterTrip_mm();
-    if (int const n = control.zeroedOffset()) {
+    if (int const n = zeroed) {
         auto const& memory = result.memory;
         // Where the tip stands in the job that follows: with the length in force, or with the one it calls.
         double const length =
             world.jobs_use_table && memory.tool_offset_mm == 0
                 ? executable.dialect.length_sign * memory.tool_table_mm[static_cast<std::size_t>(memory.tool)]
                 : memory.tool_offset_mm;
-        result.z_zero = ZZero{n, memory.work_offsets_mm[n - 1][2] + length, end.zeroOnStock_mm()};
+        auto const* served = &end.tool;
+        if (world.zero_of_number)
+            for (auto const& each : end.tools)
+                if (each.number == memory.tool) served = &each.tool;
+        result.z_zero = ZZero{n, memory.work_offsets_mm[n - 1][2] + length, end.zeroOnStock_mm(*served)};
     }
-    if (int const n = control.measuredTool())
+    if (int const n = measured)
         result.length =
             SetLength{n, executable.dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(n)],
                       end.tool.length_mm};

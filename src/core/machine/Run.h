@@ -25,6 +25,7 @@ struct SetLength {
 
 struct RunResult {
     controller::Outcome outcome = controller::Outcome::Completed;
+    controller::Cause cause = controller::Cause::None;
     Where where;         ///< the line it ended at
     std::string text;    ///< that line
     std::string message; ///< the last message, or what went wrong
@@ -36,6 +37,7 @@ struct RunResult {
     std::optional<ZZero> z_zero;          ///< when the program set a work offset's Z
     std::optional<SetLength> length;      ///< when the program filled the tool table
     std::optional<double> setter_trip_mm; ///< where the tool in the spindle trips the setter, with nothing on its disc
+    std::optional<double> lowest_over_work_mm; ///< of the tip above the work's top, while it stood over the work
     bool moved = false;
 };
 

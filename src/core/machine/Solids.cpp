@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/machine/Solids.h"
 
+#include "core/machine/ToolEnd.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -9,13 +11,15 @@
 namespace steady::machine {
 namespace {
 
-constexpr double insert_recess_mm = 3; // how far the body of an insert cutter lies above its inserts
+constexpr double everywhere_mm = 1e6; // a radius within which all things lie
 
+/// Something solid: upright, with a flat top.
 struct Box {
-    char const* what;
+    Solid what;
     Footprint footprint;
     double top_z_mm = 0; ///< gauge-line Z at which a tool without length meets it
     double give_mm = 0;  ///< how deep a tip may go from above
+    bool round = false;  ///< a disc that fills the footprint
 };
 
 /// A part of what comes down: a cylinder that begins so high above the tip.
@@ -25,22 +29,42 @@ struct Section {
 };
 
 struct Shape {
-    std::array<Section, 4> sections;
+    std::array<Section, 7> sections;
     std::size_t count = 0;
     void add(double diameter_mm, double above_tip_mm) { sections[count++] = {diameter_mm / 2, above_tip_mm}; }
 };
 
-Shape shapeOf(World const& world) {
+/// The cutter as it goes sideways: a stack of cylinders within which it lies.
+Shape cutterOf(Tool const& tool) {
+    Shape shape;
+    double const d = tool.diameter_mm, pilot = 2 * tool.contact_radius_mm;
+    switch (tool.tip) {
+    case shop::TipShape::Point:
+        shape.add(0, 0);
+        shape.add(d / 2, 0); // the lower half of the cone
+        shape.add(d, endHeight_mm(tool, d / 4));
+        break;
+    case shop::TipShape::Ball:
+        shape.add(0.6 * d, 0);
+        shape.add(d, endHeight_mm(tool, 0.3 * d));
+        break;
+    case shop::TipShape::RoundOver:
+        shape.add(pilot, 0);
+        shape.add(d, endHeight_mm(tool, (pilot + d) / 4));
+        break;
+    case shop::TipShape::Rim:
+    case shop::TipShape::Insert: shape.add(d, 0); break;
+    }
+    return shape;
+}
+
+/// Nut, spindle and dust shoe.
+Shape aboveCutter(World const& world) {
     auto const& tool = world.tool;
     Shape shape;
-    if (tool.tip == shop::TipShape::Point) {
-        shape.add(0, 0);
-        shape.add(tool.diameter_mm, tool.diameter_mm / 2);
-    } else {
-        shape.add(tool.diameter_mm, 0);
-    }
     if (tool.nut_mm > 0) shape.add(tool.nut_mm, std::clamp(tool.stick_out_mm, 0.0, tool.length_mm));
     shape.add(world.spindle.body_mm, tool.length_mm);
+    if (world.spindle.shoe_mm) shape.add(world.spindle.shoe_diameter_mm, tool.length_mm - *world.spindle.shoe_mm);
     return shape;
 }
 
@@ -77,35 +101,35 @@ Footprint around(double x_mm, double y_mm, double width_mm) {
     return {x_mm - r, x_mm + r, y_mm - r, y_mm + r};
 }
 
-/// An insert cutter's ring may stand around a small thing, whose top then meets the recessed body.
-bool inRing(World const& world, Footprint const& f, Vec3 const& at) {
-    if (world.tool.tip != shop::TipShape::Insert) return false;
-    double const x = std::max(std::abs(f.x_low_mm - at[0]), std::abs(f.x_high_mm - at[0]));
-    double const y = std::max(std::abs(f.y_low_mm - at[1]), std::abs(f.y_high_mm - at[1]));
-    return std::hypot(x, y) < world.tool.contact_radius_mm;
-}
-
 struct Boxes {
     std::array<Box, 6> boxes;
     std::size_t count = 0;
     void add(Box box) { boxes[count++] = box; }
 };
 
-Boxes boxesOf(World const& world) {
+/// The plate's top where the tool stands; its own lowest edge when the tool is beside it.
+double plateSurface_mm(World const& world, double x_mm) {
+    auto const& f = world.plate.footprint;
+    double const share =
+        (std::clamp(x_mm, f.x_low_mm, f.x_high_mm) - f.x_low_mm) / std::max(1e-9, f.x_high_mm - f.x_low_mm);
+    return world.table_z_mm + world.stock_thickness_mm + world.plate.under_mm + world.plate.thickness_mm +
+           share * world.plate.tilt_mm;
+}
+
+Boxes boxesOf(World const& world, double x_mm) {
     Boxes all;
     if (world.plate.place == PlatePlace::OnStock) // a plate elsewhere is in nobody's way
-        all.add({"the plate", world.plate.footprint,
-                 world.table_z_mm + world.stock_thickness_mm + world.plate.thickness_mm, world.plate.push_in_mm});
-    all.add({"the work", world.stock, world.table_z_mm + world.stock_thickness_mm});
-    all.add({"the table", world.table, world.table_z_mm});
+        all.add({Solid::Plate, world.plate.footprint, plateSurface_mm(world, x_mm), world.plate.push_in_mm});
+    all.add({Solid::Work, world.stock, world.table_z_mm + world.stock_thickness_mm});
+    all.add({Solid::Table, world.table, world.table_z_mm});
     if (world.setter) {
         auto const& s = *world.setter;
         double const solid = s.base_z_mm + s.solid_mm;
-        all.add({"the setter's end of stroke", around(s.x_mm, s.y_mm, s.disc_mm), s.base_z_mm + s.free_mm + s.chip_mm,
-                 s.free_mm - s.solid_mm + s.chip_mm});
-        all.add({"the setter's housing", around(s.x_mm, s.y_mm, s.body_mm), solid});
+        all.add({Solid::SetterEnd, around(s.x_mm, s.y_mm, s.disc_mm), s.base_z_mm + s.free_mm + s.chip_mm,
+                 s.free_mm - s.solid_mm + s.chip_mm, true});
+        all.add({Solid::SetterHousing, around(s.x_mm, s.y_mm, s.body_mm), solid, 0, true});
         if (s.bracket_reach_mm > 0)
-            all.add({"the setter's bracket",
+            all.add({Solid::SetterBracket,
                      {s.x_mm + s.body_mm / 2, s.x_mm + s.body_mm / 2 + s.bracket_reach_mm, s.y_mm - s.body_mm / 2,
                       s.y_mm + s.body_mm / 2},
                      s.base_z_mm + s.bracket_top_mm});
@@ -113,55 +137,88 @@ Boxes boxesOf(World const& world) {
     return all;
 }
 
+double liftOver(World const& world, Box const& box, Vec3 const& at) {
+    double const turned = world.spindle.turned_deg;
+    auto const& f = box.footprint;
+    if (!box.round) return liftOver_mm(world.tool, turned, f, at[0], at[1]);
+    double const x = (f.x_low_mm + f.x_high_mm) / 2, y = (f.y_low_mm + f.y_high_mm) / 2;
+    return liftOverDisc_mm(world.tool, turned, x - at[0], y - at[1], (f.x_high_mm - f.x_low_mm) / 2);
+}
+
+double liftOverSetter(World const& world, Vec3 const& at) {
+    auto const& s = *world.setter;
+    return liftOverDisc_mm(world.tool, world.spindle.turned_deg, s.x_mm - at[0], s.y_mm - at[1], s.disc_mm / 2);
+}
+
 } // namespace
 
-double plateTopZ_mm(World const& world) {
-    return world.table_z_mm + world.stock_thickness_mm + world.plate.thickness_mm + world.tool.length_mm;
+char const* name(Solid solid) {
+    switch (solid) {
+    case Solid::Plate: return "the plate";
+    case Solid::Work: return "the work";
+    case Solid::Table: return "the table";
+    case Solid::SetterEnd: return "the setter's end of stroke";
+    case Solid::SetterHousing: return "the setter's housing";
+    case Solid::SetterBracket: return "the setter's bracket";
+    }
+    return "";
+}
+
+controller::Cause causeOf(Solid solid) {
+    using controller::Cause;
+    switch (solid) {
+    case Solid::Plate: return Cause::Plate;
+    case Solid::Work: return Cause::Work;
+    case Solid::Table: return Cause::Table;
+    case Solid::SetterEnd: return Cause::SetterEnd;
+    case Solid::SetterHousing: return Cause::SetterHousing;
+    case Solid::SetterBracket: return Cause::SetterBracket;
+    }
+    return Cause::None;
 }
 
 bool overPlate(World const& world, Vec3 const& at) {
-    double const r = world.tool.diameter_mm / 2;
-    auto const& f = world.plate.footprint;
-    return world.plate.place == PlatePlace::OnStock && at[0] > f.x_low_mm - r && at[0] < f.x_high_mm + r &&
-           at[1] > f.y_low_mm - r && at[1] < f.y_high_mm + r;
+    return world.plate.place == PlatePlace::OnStock &&
+           std::isfinite(liftOver_mm(world.tool, world.spindle.turned_deg, world.plate.footprint, at[0], at[1]));
 }
 
-bool overDisc(World const& world, Vec3 const& at) {
-    if (!world.setter) return false;
-    double const disc = world.setter->disc_mm / 2, r = world.tool.contact_radius_mm;
-    double const off = std::hypot(at[0] - world.setter->x_mm, at[1] - world.setter->y_mm);
-    switch (world.tool.tip) {
-    case shop::TipShape::Point: return off < disc;
-    case shop::TipShape::Rim: return off < disc + r;
-    case shop::TipShape::Insert: return std::abs(off - r) < disc;
-    }
-    return false;
+double plateTopZ_mm(World const& world, Vec3 const& at) {
+    return plateSurface_mm(world, at[0]) + world.tool.length_mm -
+           liftOver_mm(world.tool, world.spindle.turned_deg, world.plate.footprint, at[0], at[1]);
 }
 
-double setterTripZ_mm(World const& world) {
+bool overDisc(World const& world, Vec3 const& at) { return world.setter && std::isfinite(liftOverSetter(world, at)); }
+
+double setterTripZ_mm(World const& world, Vec3 const& at) {
     auto const& s = *world.setter;
-    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm;
+    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at);
 }
 
-std::optional<double> overtravelZ_mm(World const& world) {
+std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at) {
     auto const& s = *world.setter;
     if (!s.overtravel_mm) return std::nullopt;
-    return s.base_z_mm + *s.overtravel_mm + s.chip_mm + world.tool.length_mm;
+    return s.base_z_mm + *s.overtravel_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at);
 }
 
 std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to) {
-    auto const shape = shapeOf(world);
-    auto const all = boxesOf(world);
+    bool const straight_down = from[0] == to[0] && from[1] == to[1];
+    auto const above = aboveCutter(world);
+    auto const cutter = straight_down ? Shape{} : cutterOf(world.tool);
+    auto const all = boxesOf(world, to[0]);
     std::optional<Hit> first;
+    auto offer = [&](Box const& box, double radius_mm, double above_tip_mm) {
+        auto const share = enters(box, radius_mm, box.top_z_mm + world.tool.length_mm - above_tip_mm, from, to);
+        if (share && (!first || *share < first->share)) first = Hit{box.what, *share};
+    };
     for (std::size_t b = 0; b < all.count; ++b) {
         auto const& box = all.boxes[b];
-        for (std::size_t i = 0; i < shape.count; ++i) {
-            auto const& section = shape.sections[i];
-            double const recess = i == 0 && inRing(world, box.footprint, to) ? insert_recess_mm : 0;
-            double const top = box.top_z_mm + world.tool.length_mm - section.above_tip_mm - recess;
-            auto const share = enters(box, section.radius_mm, top, from, to);
-            if (share && (!first || *share < first->share)) first = Hit{box.what, *share};
+        if (straight_down) {
+            double const lift = liftOver(world, box, to);
+            if (std::isfinite(lift)) offer(box, everywhere_mm, lift);
         }
+        for (auto const* shape : {&cutter, &above})
+            for (std::size_t i = 0; i < shape->count; ++i)
+                offer(box, shape->sections[i].radius_mm, shape->sections[i].above_tip_mm);
     }
     return first;
 }

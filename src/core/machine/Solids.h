@@ -7,25 +7,32 @@
 
 namespace steady::machine {
 
+enum class Solid { Plate, Work, Table, SetterEnd, SetterHousing, SetterBracket };
+char const* name(Solid solid); ///< “the plate”
+controller::Cause causeOf(Solid solid);
+
 /// What a move meets first.
 struct Hit {
-    std::string what;
+    Solid what;
     double share = 1; ///< of the move, 0 to 1
 };
 
-/// The first solid that tool, nut or spindle enters on the way from one gauge-line point to another (true coordinates).
+/// The first solid that tool, nut, spindle or dust shoe enters on the way from one gauge-line point to another (true
+/// coordinates). Straight down the tool's end has its true shape, sideways that of cylinders around it.
 std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to);
 
-/// Whether the tool's footprint, at a gauge-line point, is over the plate where it lies.
-bool overPlate(World const& world, Vec3 const& at);
-/// True gauge-line Z at which the tip meets the plate where it lies on the stock.
-double plateTopZ_mm(World const& world);
+// Below, `at` is a gauge-line point in true coordinates; only its X and Y count.
 
-/// Whether some point of the tool's end, at a gauge-line point, is over the setter's disc.
+/// Whether some part of the tool's end is over the plate where it lies.
+bool overPlate(World const& world, Vec3 const& at);
+/// True gauge-line Z at which the tool's end meets the plate where it lies; the tool must be over it.
+double plateTopZ_mm(World const& world, Vec3 const& at);
+
+/// Whether some part of the tool's end is over the setter's disc; no: also without a setter.
 bool overDisc(World const& world, Vec3 const& at);
 /// True gauge-line Z at which the setter trips, by what lies on the disc.
-double setterTripZ_mm(World const& world);
+double setterTripZ_mm(World const& world, Vec3 const& at);
 /// True gauge-line Z at which the setter's second contact opens the stop chain; none where it has none.
-std::optional<double> overtravelZ_mm(World const& world);
+std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at);
 
 } // namespace steady::machine

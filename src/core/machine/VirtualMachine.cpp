@@ -18,15 +18,15 @@ using controller::Trouble;
 using shop::Act;
 
 constexpr double forever_s = std::numeric_limits<double>::infinity();
-constexpr double hand_reacts_s = 0.5; ///< from resuming until the hand makes contact
-constexpr double hand_holds_s = 1.0;
+constexpr double hand_holds_s = 1.5;
+constexpr double finger_mm = 15; ///< as thick as a finger on the disc
 
 } // namespace
 
 VirtualMachine::VirtualMachine(World const& world)
     : m_world(world), m_position(world.position_mm), m_turns_until_s(world.spindle.on ? forever_s : 0),
-      m_spent(world.false_contacts.size(), false), m_scatter(world.seed, 0, Purpose::Scatter),
-      m_poll(world.seed, 0, Purpose::Poll) {}
+      m_done(world.person.pauses.size(), false), m_spent(world.false_contacts.size(), false),
+      m_scatter(world.seed, 0, Purpose::Scatter), m_poll(world.seed, 0, Purpose::Poll) {}
 
 Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
     Vec3 seen = true_mm;
@@ -76,7 +76,8 @@ std::optional<Trouble> VirtualMachine::softLimit(Vec3 const& target_mm) const {
         return Trouble{
             Outcome::Limit,
             fmt::format("{} {} is past the soft limit at {}. Nothing moved; start farther from the end of travel.",
-                        "XYZ"[axis], fixedText(to, 3), fixedText(limit, 3))};
+                        "XYZ"[axis], fixedText(to, 3), fixedText(limit, 3)),
+            controller::Cause::SoftLimit};
     }
     return std::nullopt;
 }
@@ -94,30 +95,41 @@ std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm) 
     for (int axis = 0; axis < 3; ++axis) at[axis] = m_position[axis] + hit->share * (end[axis] - m_position[axis]);
     m_position = at;
     return Trouble{Outcome::Collision,
-                   fmt::format("Collision: the tool, its nut or the spindle ran into {} at machine Z {}.", hit->what,
-                               fixedText(position()[2], 3))};
+                   fmt::format("Collision: the tool, its nut or the spindle ran into {} at machine Z {}.",
+                               name(hit->what), fixedText(position()[2], 3)),
+                   causeOf(hit->what)};
 }
 
 std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_mm_min) {
+    catchUp();
     if (auto limit = softLimit(target_mm)) return limit;
     auto const path = leg(target_mm, feed_mm_min);
     auto trouble = collide(path, path.length_mm);
     m_now_s += path.profile.duration_s();
+    if (feed_mm_min == 0 && ++m_rapids == m_world.lost_steps.move)
+        for (int axis = 0; axis < 3; ++axis) { // the readout does not know
+            m_position[axis] -= m_world.lost_steps.by_mm[axis];
+            m_world.home_error_mm[axis] += m_world.lost_steps.by_mm[axis];
+        }
     return trouble;
 }
 
 /// The second contact of a setter stops the machine before its end of stroke.
 std::optional<Trouble> VirtualMachine::overtravel() {
     if (!m_world.setter || !overDisc(m_world, m_position)) return std::nullopt;
-    auto const opens = overtravelZ_mm(m_world);
+    auto const opens = overtravelZ_mm(m_world, m_position);
     if (!opens || m_position[2] > *opens + 1e-9) return std::nullopt;
     return Trouble{Outcome::Overtravel,
                    fmt::format("Overtravel: the setter's second contact opened the stop chain at machine Z {}. Get off "
                                "it upward only.",
-                               fixedText(position()[2], 3))};
+                               fixedText(position()[2], 3)),
+                   controller::Cause::StopChain};
 }
 
-bool VirtualMachine::handCloses(double at_s) const { return at_s >= m_hand_from_s && at_s < m_hand_until_s; }
+/// A bridge needs the plate below, and what carries the signal through the tool.
+bool VirtualMachine::handCloses(double at_s) const {
+    return m_hand.at(at_s) || (m_bridge.at(at_s) && m_world.plate.place == PlatePlace::OnStock && plateSignals());
+}
 
 /// Whether a tip on the plate completes its circuit.
 bool VirtualMachine::plateSignals() const {
@@ -131,14 +143,14 @@ bool VirtualMachine::plateSignals() const {
 }
 
 bool VirtualMachine::plateTouched() const {
-    bool const tip = overPlate(m_world, m_position) && m_position[2] <= plateTopZ_mm(m_world) + 1e-9;
+    bool const tip = overPlate(m_world, m_position) && m_position[2] <= plateTopZ_mm(m_world, m_position) + 1e-9;
     return (tip && plateSignals()) || handCloses(m_now_s);
 }
 
 bool VirtualMachine::setterTouched() const {
     if (!m_world.setter) return false;
-    bool const tip = overDisc(m_world, m_position) && m_position[2] <= setterTripZ_mm(m_world) + 1e-9;
-    return tip || pressesSetter(m_now_s);
+    bool const tip = overDisc(m_world, m_position) && m_position[2] <= setterTripZ_mm(m_world, m_position) + 1e-9;
+    return tip || m_finger.at(m_now_s);
 }
 
 namespace {
@@ -178,19 +190,22 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (drop <= 0 || path.from[2] <= z_mm || path.to[2] > z_mm) return std::nullopt;
         return (path.from[2] - z_mm) / drop * path.length_mm;
     };
-    auto hand = [&](double from_s, double until_s) {
-        double const t = std::max(0.0, from_s - m_now_s);
-        if (until_s > m_now_s && m_now_s + t < until_s) offer({t, path.profile.distanceAt_mm(t)});
+    auto hand = [&](Hand const& held, bool finger = false) {
+        double const t = std::max(0.0, held.from_s - m_now_s);
+        if (m_now_s + t < held.until_s) offer({t, path.profile.distanceAt_mm(t), false, finger});
     };
     if (canChange(input.lead_off, input.shorted, input.inverted)) {
-        auto const s = downTo(plateTopZ_mm(m_world) + scatter_mm);
-        if (s && plateSignals() && overPlate(m_world, path.at(*s))) offer({path.profile.timeAt_s(*s), *s});
-        hand(m_hand_from_s, m_hand_until_s);
+        if (plateSignals() && overPlate(m_world, path.to))
+            if (auto const s = downTo(plateTopZ_mm(m_world, path.to) + scatter_mm))
+                offer({path.profile.timeAt_s(*s), *s});
+        hand(m_hand);
+        if (m_world.plate.place == PlatePlace::OnStock && plateSignals()) hand(m_bridge);
     }
     if (auto const& setter = m_world.setter; setter && canChange(setter->lead_off, setter->shorted, setter->inverted)) {
-        auto const s = downTo(setterTripZ_mm(m_world) + scatter_mm);
-        if (s && overDisc(m_world, path.at(*s))) offer({path.profile.timeAt_s(*s), *s});
-        hand(m_press_from_s, m_press_until_s);
+        if (overDisc(m_world, path.to))
+            if (auto const s = downTo(setterTripZ_mm(m_world, path.to) + scatter_mm))
+                offer({path.profile.timeAt_s(*s), *s});
+        hand(m_finger, true);
     }
     for (std::size_t i = 0; i < m_world.false_contacts.size(); ++i) {
         auto const& spark = m_world.false_contacts[i];
@@ -210,30 +225,42 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstRelease(Leg const& path
     double const rise = path.to[2] - path.from[2];
     double leave_z = -forever_s;
     double const scatter_mm = m_world.input.scatter_mm * m_scatter.normal();
-    if (plateTouched() && !handCloses(m_now_s)) leave_z = plateTopZ_mm(m_world) + scatter_mm;
-    if (setterTouched() && !pressesSetter(m_now_s)) leave_z = std::max(leave_z, setterTripZ_mm(m_world) + scatter_mm);
+    if (plateTouched() && !handCloses(m_now_s)) leave_z = plateTopZ_mm(m_world, m_position) + scatter_mm;
+    if (setterTouched() && !m_finger.at(m_now_s))
+        leave_z = std::max(leave_z, setterTripZ_mm(m_world, m_position) + scatter_mm);
     if (rise <= 0 || std::isinf(leave_z) || path.to[2] <= leave_z) return std::nullopt;
     double const s = std::max(0.0, (leave_z - path.from[2]) / rise * path.length_mm);
     return Trip{path.profile.timeAt_s(s), s};
 }
 
-/// A turning cutter must not meet the plate.
+/// A turning cutter must not meet the plate, nor a tool a finger.
 std::optional<Trouble> VirtualMachine::touchTrouble(Trip const& trip) {
+    if (trip.finger) {
+        bool const under =
+            overDisc(m_world, m_position) && m_position[2] < setterTripZ_mm(m_world, m_position) + finger_mm;
+        if (!under) return std::nullopt;
+        return Trouble{Outcome::Collision, "Collision: the tool came down on a finger on the setter's disc.",
+                       controller::Cause::Hand};
+    }
     bool const at_holder = m_world.plate.place == PlatePlace::InHand; // away from the cutter
     if (trip.false_contact || at_holder || m_now_s + trip.t_s >= m_turns_until_s) return std::nullopt;
-    return Trouble{Outcome::Collision, "Collision: the spindle still turns as the cutter meets the plate."};
+    return Trouble{Outcome::Collision, "Collision: the spindle still turns as the cutter meets the plate.",
+                   controller::Cause::TurningCutter};
 }
 
-/// Nor may a plate be held to it, whether the circuit sees it or not.
-std::optional<Trouble> VirtualMachine::flankTrouble() const {
-    bool const at_flank = m_world.plate.place == PlatePlace::AtFlank;
-    if (!at_flank || std::max(m_now_s, m_hand_from_s) >= m_turns_until_s) return std::nullopt;
-    return Trouble{Outcome::Collision, "Collision: the plate was held against a cutter that still turns."};
+/// Nor may a plate or a spanner be held to it, whether the circuit sees it or not.
+std::optional<Trouble> VirtualMachine::handTrouble() const {
+    bool const at_flank =
+        m_world.plate.place == PlatePlace::AtFlank && std::max(m_now_s, m_hand.from_s) < m_turns_until_s;
+    bool const bridges = m_bridge.until_s > m_now_s && std::max(m_now_s, m_bridge.from_s) < m_turns_until_s;
+    if (!at_flank && !bridges) return std::nullopt;
+    return Trouble{Outcome::Collision, "Collision: a hand came to a cutter that still turns.", controller::Cause::Hand};
 }
 
 controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed_mm_min, bool away) {
+    catchUp();
     if (auto limit = softLimit(target_mm)) return {false, position(), limit};
-    if (auto held = flankTrouble()) return {false, position(), held};
+    if (auto held = handTrouble()) return {false, position(), held};
     auto const path = leg(target_mm, feed_mm_min);
     auto const trip = away ? firstRelease(path) : firstTrip(path);
     if (!trip) {
@@ -267,18 +294,70 @@ void VirtualMachine::spindle(bool on) {
         m_turns_until_s = m_now_s + m_world.spindle.spin_down_s;
 }
 
-bool VirtualMachine::pause(std::string const&) {
+/// A person reads what is asked; where no message is known, the list goes on in its order.
+PauseActs const* VirtualMachine::actsAt(std::string const& message) {
     auto const& pauses = m_world.person.pauses;
+    for (std::size_t i = 0; i < pauses.size(); ++i)
+        if (!pauses[i].says.empty() && pauses[i].says == message) {
+            m_done[i] = true;
+            return &pauses[i];
+        }
+    for (std::size_t i = 0; i < pauses.size(); ++i)
+        if (!m_done[i]) {
+            m_done[i] = true;
+            return &pauses[i];
+        }
+    return nullptr;
+}
+
+bool VirtualMachine::pause(std::string const& message) {
     m_now_s += m_world.person.pause_s;
     m_paused_s += m_world.person.pause_s;
-    if (m_pauses < pauses.size()) {
-        for (auto const what : pauses[m_pauses]) {
-            if (what == Act::Leave) return false;
-            act(what);
-        }
+    catchUp();
+    auto const* asked = actsAt(message);
+    if (!asked) return true;
+    if (auto const above = tipOverWork_mm(); above && asked->expects_mm) {
+        double const plainly_mm = std::max(0.5, 0.1 * *asked->expects_mm); // what an eye sees; common practice
+        if (std::abs(*above - *asked->expects_mm) > plainly_mm) return false;
     }
-    ++m_pauses;
+    for (auto const& each : asked->acts) {
+        if (each.what == Act::Leave) return false;
+        if (shop::makesSignal(each.what))
+            signal(each);
+        else if (each.after_s < 0)
+            act(each.what);
+        else
+            m_later.push_back({m_now_s + each.after_s, each.what});
+    }
     return true;
+}
+
+void VirtualMachine::catchUp() {
+    for (auto const& each : m_later)
+        if (each.at_s <= m_now_s) act(each.what);
+    std::erase_if(m_later, [this](Later const& each) { return each.at_s <= m_now_s; });
+}
+
+void VirtualMachine::startAgain(std::optional<Vec3> const& at) {
+    m_done.assign(m_done.size(), false);
+    m_later.clear();
+    m_hand = m_bridge = m_finger = {};
+    m_world.lost_steps.move = 0; // it happened, or did not
+    if (!at) return;
+    m_position = *at;
+    m_slack = {};
+}
+
+std::optional<double> VirtualMachine::tipOverWork_mm() const {
+    auto const& f = m_world.stock;
+    if (m_position[0] < f.x_low_mm || m_position[0] > f.x_high_mm || m_position[1] < f.y_low_mm ||
+        m_position[1] > f.y_high_mm)
+        return std::nullopt;
+    return m_position[2] - m_world.tool.length_mm - m_world.table_z_mm - m_world.stock_thickness_mm;
+}
+
+void VirtualMachine::output(int number, bool on) {
+    if (on && m_world.setter && number == m_world.air_output) m_world.setter->chip_mm = 0;
 }
 
 /// The person takes the tool of that number; without one of that number the tool in the spindle stays.
@@ -290,44 +369,52 @@ bool VirtualMachine::changeTool(int number) {
     return true; // whoever is asked for a tool that the world does not know leaves the one that is in
 }
 
+/// A signal made by hand: from its moment on for a while; begun before resuming, it is still there when Z starts.
+void VirtualMachine::signal(shop::TimedAct const& act) {
+    double const from = m_now_s + std::max(0.0, act.after_s);
+    Hand const held{from, from + hand_holds_s};
+    auto& plate = m_world.plate;
+    auto const& input = m_world.input;
+    switch (act.what) {
+    case Act::TouchFlank:
+        plate.place = PlatePlace::AtFlank;
+        if (plateSignals()) m_hand = {from, forever_s}; // until it is laid down
+        break;
+    case Act::BridgePlate:
+    case Act::LiftPlate: m_bridge = held; break;
+    case Act::PressPlate:
+        if (input.path == shop::Path::OwnSwitch && plate.place != PlatePlace::Away) m_hand = held;
+        break;
+    case Act::BringTogether: { // only what is in the hand can be brought together
+        bool const has_clip = input.path != shop::Path::Clip || input.clip == ClipPlace::Away;
+        if (plate.place == PlatePlace::InHand && has_clip) m_hand = held;
+        break;
+    }
+    case Act::PressSetter: m_finger = held; break;
+    default: break;
+    }
+}
+
 void VirtualMachine::act(Act what) {
     auto& plate = m_world.plate;
-    auto& input = m_world.input;
     switch (what) {
     case Act::StopSpindle:
         if (std::isinf(m_turns_until_s)) m_turns_until_s = m_now_s + m_world.spindle.spin_down_s;
         break;
-    case Act::TouchFlank:
-        plate.place = PlatePlace::AtFlank;
-        m_hand_from_s = m_now_s + hand_reacts_s;
-        m_hand_until_s = forever_s; // until it is laid down
-        break;
-    case Act::LayPlate:
+    case Act::LayPlate: // with its lead, and the clip where there is one
         plate.place = PlatePlace::OnStock;
-        m_hand_until_s = m_now_s;
+        m_world.input.clip = ClipPlace::OnTool;
+        m_hand.until_s = m_now_s;
         break;
     case Act::TakePlate:
         plate.place = PlatePlace::InHand;
-        m_hand_until_s = m_now_s;
+        m_hand.until_s = m_now_s;
         break;
-    case Act::TakeClip: input.clip = ClipPlace::Away; break;
-    case Act::BringTogether: { // only what is in the hand can be brought together
-        bool const has_plate = plate.place == PlatePlace::InHand;
-        bool const has_clip = input.path != shop::Path::Clip || input.clip == ClipPlace::Away;
-        if (has_plate && has_clip) {
-            m_hand_from_s = m_now_s + hand_reacts_s;
-            m_hand_until_s = m_hand_from_s + hand_holds_s;
-        }
-        break;
-    }
-    case Act::PressSetter:
-        m_press_from_s = m_now_s + hand_reacts_s;
-        m_press_until_s = m_press_from_s + hand_holds_s;
-        break;
+    case Act::TakeClip: m_world.input.clip = ClipPlace::Away; break;
     case Act::WipeDisc:
         if (m_world.setter) m_world.setter->chip_mm = 0;
         break;
-    case Act::Leave: break;
+    default: break;
     }
 }
 

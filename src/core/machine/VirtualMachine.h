@@ -28,11 +28,17 @@ public:
     controller::ProbeReport probe(Vec3 const& target_mm, double feed_mm_min, bool away) override;
     bool changeTool(int number) override;
     void dwell(double seconds) override { m_now_s += seconds; }
+    void output(int number, bool on) override;
+    double feedOverride() const override { return m_world.person.feed_override; }
     void spindle(bool on) override;
     bool pause(std::string const& message) override;
     double now_s() const override { return m_now_s - m_paused_s; }
 
     World const& world() const { return m_world; }
+    /// The program was stopped and is to start again: the person begins at the first pause. `at`: jogged there, or not.
+    void startAgain(std::optional<Vec3> const& at);
+    /// Height of the tip above the work's top, when its axis stands over the work.
+    std::optional<double> tipOverWork_mm() const;
     double paused_s() const { return m_paused_s; }
     bool spindleTurns() const { return m_now_s < m_turns_until_s; }
     std::vector<Touch> const& touches() const { return m_touches; }
@@ -49,33 +55,49 @@ private:
         double t_s; ///< from the begin of the move
         double s_mm;
         bool false_contact = false;
+        bool finger = false; ///< on the setter's disc
+    };
+    /// Something that a person holds or presses for a while.
+    struct Hand {
+        double from_s = 0, until_s = 0;
+        bool at(double s) const { return s >= from_s && s < until_s; }
+    };
+    struct Later {
+        double at_s;
+        shop::Act what;
     };
 
     Leg leg(Vec3 const& target_mm, double feed_mm_min) const;
     std::optional<controller::Trouble> softLimit(Vec3 const& target_mm) const;
     std::optional<controller::Trouble> collide(Leg const& leg, double until_mm);
     std::optional<controller::Trouble> touchTrouble(Trip const& trip);
-    std::optional<controller::Trouble> flankTrouble() const;
+    std::optional<controller::Trouble> handTrouble() const;
     std::optional<Trip> firstTrip(Leg const& leg);
     std::optional<Trip> firstRelease(Leg const& leg);
     std::optional<controller::Trouble> overtravel();
     bool plateTouched() const;
     bool setterTouched() const;
     bool reads(bool plate_touched, bool setter_touched) const;
-    bool pressesSetter(double at_s) const { return at_s >= m_press_from_s && at_s < m_press_until_s; }
     Vec3 reported(Vec3 const& true_mm) const;
     bool handCloses(double at_s) const;
     bool plateSignals() const;
     void act(shop::Act what);
+    void signal(shop::TimedAct const& act);
+    /// What was to be done by now is done.
+    void catchUp();
+    PauseActs const* actsAt(std::string const& message);
 
     World m_world;
     Vec3 m_position; ///< true
     Vec3 m_slack{};  ///< lost motion taken up downward
     double m_now_s = 0, m_paused_s = 0;
     double m_turns_until_s = 0;
-    double m_hand_from_s = 0, m_hand_until_s = 0;   ///< a hand makes contact between these
-    double m_press_from_s = 0, m_press_until_s = 0; ///< a finger presses the setter's disc between these
-    std::size_t m_pauses = 0;
+    Hand m_hand;   ///< makes the plate's signal without the tool
+    Hand m_bridge; ///< joins plate and tool
+    Hand m_finger; ///< presses the setter's disc
+    std::vector<Later> m_later;
+    std::vector<char> m_done; ///< by entry of the person's list: it has had its pause
+    int m_rapids = 0;
     std::vector<Touch> m_touches;
     std::vector<bool> m_spent; ///< false contacts that have happened
     Rng m_scatter, m_poll;

@@ -30,7 +30,10 @@ struct Tool {
     double diameter_mm = 6;
     bool conducts = true;
     shop::TipShape tip = shop::TipShape::Rim;
-    double contact_radius_mm = 3; ///< of rim or inserts
+    double contact_radius_mm = 3; ///< of rim, pilot or inserts
+    int teeth = 2;                ///< inserts, evenly spaced; the first points to +X while the spindle is not turned
+    double vee_deg = 90;          ///< whole angle of a point's cone
+    double recess_mm = 3;         ///< how far an insert cutter's body lies above its inserts
     double nut_mm = 0;            ///< largest diameter below the spindle face; 0: none
     double stick_out_mm = 0;      ///< tip below the nut
     bool operator==(Tool const&) const = default;
@@ -45,6 +48,8 @@ struct Plate {
     Footprint footprint;      ///< where it lies when it lies on the stock
     double push_in_mm = 0.05; ///< how far a tip may press into it without harm
     PlatePlace place = PlatePlace::OnStock;
+    double under_mm = 0; ///< what it lies on beside the work: a chip, a clamp
+    double tilt_mm = 0;  ///< by which its +X edge stands higher than its -X edge
     bool operator==(Plate const&) const = default;
 };
 
@@ -94,12 +99,24 @@ struct Spindle {
     bool on = false;
     double spin_down_s = 0;
     double body_mm = 80; ///< diameter of what comes down around the tool
+    double turned_deg = 0;
+    std::optional<double> shoe_mm; ///< dust shoe: how far it hangs below the spindle face; none: no shoe
+    double shoe_diameter_mm = 120;
     bool operator==(Spindle const&) const = default;
 };
 
+/// What the person does at a pause.
+struct PauseActs {
+    std::vector<shop::TimedAct> acts;
+    std::string says; ///< at the pause with this message; empty: at the next pause that no other belongs to
+    std::optional<double> expects_mm; ///< tip above the work; the person does not resume when it is plainly another
+    bool operator==(PauseActs const&) const = default;
+};
+
 struct Operator {
-    std::vector<std::vector<shop::Act>> pauses; ///< by pause, in order; further pauses: nothing is done
+    std::vector<PauseActs> pauses; ///< at pauses that none belongs to, nothing is done
     double pause_s = 5;
+    double feed_override = 1; ///< where the knob stands
     bool operator==(Operator const&) const = default;
 };
 
@@ -108,6 +125,13 @@ struct FalseContact {
     double at_z_mm = 0;
     double lasts_s = 0.005;
     bool operator==(FalseContact const&) const = default;
+};
+
+/// Steps that a motor loses once, on the way: reported and true position differ from then on.
+struct LostSteps {
+    int move = 0; ///< at the n-th rapid move, from 1; 0: never
+    Vec3 by_mm{}; ///< that the axes fall short
+    bool operator==(LostSteps const&) const = default;
 };
 
 struct World {
@@ -127,15 +151,20 @@ struct World {
     Spindle spindle;
     Operator person;
     std::vector<FalseContact> false_contacts;
+    LostSteps lost_steps;
+    std::optional<int> air_output; ///< the output that blows chips away; none: no air
+    int broken_off_after = 0;      ///< lines, after which the program is stopped and started again; 0: never
     std::uint64_t seed = 0;
     std::string dialect = "parametric";
     shop::Behaviour behaviour; ///< of the controller, as the owner found it
     shop::LengthSign length_sign = shop::LengthSign::Positive;
     bool jobs_use_table = false; ///< jobs call each tool's length from the table; otherwise they call none
+    bool zero_of_number = false; ///< the zero serves the tool that has the control's number, not whatever is in
     controller::Memory memory;   ///< what the controller remembers at the start
 
     /// Reported machine Z at which the tip, coming down, stands on the stock.
-    double zeroOnStock_mm() const { return reported(table_z_mm + stock_thickness_mm + tool.length_mm); }
+    double zeroOnStock_mm() const { return zeroOnStock_mm(tool); }
+    double zeroOnStock_mm(Tool const& of) const { return reported(table_z_mm + stock_thickness_mm + of.length_mm); }
     /// Reported machine Z at which the tip, coming down, trips the setter; there must be one.
     double setterTrip_mm() const { return reported(setter->base_z_mm + setter->trigger_mm + tool.length_mm); }
 

@@ -1,34 +1,43 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// What several procedures share: the beginning, a touch measured twice, the way to the setter.
+// What several procedures share: the beginning, a touch measured several times, the proof of a signal, the way to the
+// setter, and what an alarm says.
 
 #include "core/macros/Recipe.h"
 #include "core/zeroing/Touch.h"
 
 namespace steady::macros {
 
-constexpr Slot slot_fast{1}, slot_first{2}, slot_second{3}, slot_mean{4}, slot_result{5}, slot_setter{6},
-    slot_found{10}, slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15};
+constexpr Slot slot_fast{1}, slot_mean{4}, slot_result{5}, slot_setter{6}, slot_begin{9}, slot_found{10},
+    slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15}, slot_seen{16}, slot_tries{17},
+    slot_mode{18}, slot_parked{19}, slot_typed{20}, slot_told{24}, slot_jogged{25};
+/// One for each slow touch that may be asked for.
+constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 
 constexpr double open_check_mm = 0.5;
-constexpr double prove_mm = 2;
-constexpr double prove_feed_mm_min = 30;
 constexpr double least_lag_mm = 0.00005; // half of the last digit that the macro prints
 
-/// How a device is touched: once fast, twice slowly, and what the touches must agree in.
+/// How a device is touched: once fast, then slowly, and what the touches must agree in.
 struct TouchPlan {
     zeroing::ProbingFeeds feeds;
+    int touches = 2;
     double back_off_mm = 1;
     double settle_s = 0.2;
     double slow_search_mm = 0;
     double agreement_mm = 0;
     double lag_expected_mm = 0, lag_tolerance_mm = 0;
-    double lag_mm = 0; ///< of a slow touch, to be added back
+    bool lag_checked = true; ///< not where a switch of its own adds an unknown hysteresis at the release
+    double lag_mm = 0;       ///< to be added back to a slow reading; below zero for one taken at the release
+    bool at_release = false;
+    std::optional<int> air_output;
+    double air_s = 0;
 };
-TouchPlan planTouch(shop::Machine const& machine, zeroing::ProbingFeeds const& feeds);
+/// `switch_of_its_own`: the device trips by a mechanism, which lets go later than it trips.
+TouchPlan planTouch(shop::Machine const& machine, zeroing::ProbingFeeds const& feeds,
+                    shop::TouchPractice const& practice, bool switch_of_its_own);
 
-/// The way of each tool over the setter. Heights are machine Z.
+/// The way of each tool over the setter.
 struct SetterWay {
     struct Row {
         int number = 0;
@@ -42,25 +51,41 @@ struct SetterWay {
 
 struct Parts {
     shop::Machine const& machine;
-    std::vector<Step> steps;
+    std::string zero_now; ///< which zero is in force, as every alarm says at its end
+    std::vector<Step> steps = {};
 
     void add(std::string id, std::string purpose, Action action) {
         steps.push_back({std::move(id), std::move(purpose), std::move(action)});
     }
-    double parkingZ_mm() const; ///< below safe Z, with room for a check that goes up
+    /// What an alarm says: what is the case, which zero is in force, how to get away. `down`: the tool may be low.
+    std::string alarm(std::string const& what, bool down = true) const;
+    double parkingZ_mm() const; ///< below safe Z, with room for checks and a proof, which go up
+    double proof_mm_min() const { return machine.proof_creep_mm / machine.proof_creep_s * 60; }
     /// Modes, shift, homed state, spindle. `work_offset` 0: the one in use stays.
     void begin(int work_offset);
-    void requireOpen(char const* id, char const* purpose, char const* alarm, double feed_mm_min);
-    /// Off, and slowly down twice after the fast touch; the mean stands in `mean`. `device`: “plate”, “setter”.
+    void requireOpen(char const* id, char const* purpose, std::string const& what, bool down, double feed_mm_min,
+                     Slot begin = {});
+    /// The signal is asked for and waited for; three times.
+    void prove(char const* id, char const* purpose, std::string ask, Acts acts, std::string const& where_to_look,
+               std::string const& what);
+    /// Off, and slowly down for each touch; the mean stands in `mean`. `device`: “plate”, “setter”.
     void measure(TouchPlan const& plan, std::string const& device, Slot mean);
-    /// Over the setter and down onto it: tool check, wiping, proof of an open circuit, touch. The mean is in
-    /// slot_setter.
-    void touchSetter(TouchPlan const& plan, SetterWay const& way, shop::ToolSetter const& setter);
+    void air(TouchPlan const& plan);
+
+    /// Up and, asked before, over the setter: wiped, read open, and proved where `proof` says so.
+    /// `ask`: what else the first pause asks; `look`: what else the last.
+    void readySetter(TouchPlan const& plan, shop::ToolSetter const& setter, bool proof, std::string const& ask,
+                     std::string const& look = {});
+    void acrossToSetter(shop::ToolSetter const& setter);
+    /// Down onto it. The mean is in slot_setter.
+    void touchSetter(TouchPlan const& plan, bool window);
     /// The tools that a setter part is written for, and their heights.
     void requireToolOnSetter(SetterWay const& way);
 };
 
 /// The lag to be added, when it is worth a term, then the others.
 std::vector<double> addends(double lag_mm, std::vector<double> others_mm);
+/// What an open setter, and a macro without a list's bound, must see before anything goes near it.
+bool provesSetter(shop::ToolSetter const& setter, bool bounded_by_list);
 
 } // namespace steady::macros

@@ -5,6 +5,7 @@
 
 #include "core/base/Result.h"
 #include "core/macros/Recipe.h"
+#include "core/shop/Machine.h"
 
 namespace steady::macros {
 
@@ -17,8 +18,8 @@ struct PrintedMacro {
     std::string purposeOf(int line, std::string_view text_now) const;
 };
 
-/// `homed_parameter`: the dialect reads the homed state there.
-PrintedMacro printParametric(Recipe const& recipe, std::optional<int> homed_parameter);
+/// Of a joined recipe. `behaviour`: what the owner found out about the controller, and the parameters that macros use.
+PrintedMacro printParametric(Recipe const& recipe, shop::Behaviour const& behaviour);
 
 /// For a comment: ASCII, no brackets, no line breaks.
 std::string commentSafe(std::string_view text);

@@ -13,6 +13,56 @@ Recipe Recipe::without(std::set<std::string> const& ids) const {
     return less;
 }
 
+namespace {
+
+/// The text and the acts of a step that pauses; null for others.
+std::pair<std::string*, Acts*> pauseOf(Step& step) {
+    if (auto* pause = std::get_if<Pause>(&step.action)) return {&pause->text, &pause->acts};
+    if (auto* prove = std::get_if<ProveContact>(&step.action)) return {&prove->ask, &prove->acts};
+    return {nullptr, nullptr};
+}
+
+} // namespace
+
+Recipe Recipe::joined(bool homed_readable) const {
+    Recipe made = *this;
+    made.steps.clear();
+    std::string asked;
+    Acts acts;
+    std::optional<Step> waits; // for a spindle that a hand switches off at the pause
+    auto ask = [&](std::string const& text) { asked += text + " "; };
+    for (auto step : steps) {
+        if (auto* homed = std::get_if<RequireHomed>(&step.action); homed && !homed_readable) {
+            ask(homed->ask);
+            continue;
+        }
+        if (auto* stop = std::get_if<SpindleStop>(&step.action); stop && stop->by_hand) {
+            ask(stop->ask);
+            acts.push_back(shop::Act::StopSpindle);
+            waits = Step{step.id, "The spindle runs down.", Wait{stop->spin_down_s}};
+            stop->spin_down_s = 0;
+        }
+        auto const [text, own_acts] = pauseOf(step);
+        bool const proves = std::holds_alternative<ProveContact>(step.action);
+        bool const alone = text && proves && waits; // nothing may be held to a cutter that still turns
+        if (text && !asked.empty() && !alone) {
+            *text = asked + *text;
+            own_acts->insert(own_acts->begin(), acts.begin(), acts.end());
+            asked.clear();
+            acts.clear();
+        }
+        if (alone) {
+            made.steps.push_back({step.id, "", Pause{asked + "Then resume.", acts}});
+            made.steps.push_back(*std::exchange(waits, std::nullopt));
+            asked.clear();
+            acts.clear();
+        }
+        made.steps.push_back(std::move(step));
+        if (text && waits) made.steps.push_back(*std::exchange(waits, std::nullopt));
+    }
+    return made;
+}
+
 std::vector<std::string> Recipe::ids() const {
     std::vector<std::string> found;
     for (auto const& step : steps)
@@ -20,15 +70,13 @@ std::vector<std::string> Recipe::ids() const {
     return found;
 }
 
-std::vector<std::vector<shop::Act>> Recipe::acts(bool homed_readable) const {
-    std::vector<std::vector<shop::Act>> pauses;
-    for (auto const& step : steps) {
-        if (auto const* pause = std::get_if<Pause>(&step.action))
-            pauses.push_back(pause->acts);
-        else if (std::holds_alternative<RequireHomed>(step.action) && !homed_readable)
-            pauses.emplace_back();
-        else if (auto const* stop = std::get_if<SpindleStop>(&step.action); stop && stop->by_hand)
-            pauses.push_back({shop::Act::StopSpindle});
+std::vector<AskedFor> Recipe::acts() const {
+    std::vector<AskedFor> pauses;
+    for (auto step : steps) {
+        auto const [text, acts] = pauseOf(step);
+        auto const* pause = std::get_if<Pause>(&step.action);
+        if (text) pauses.push_back({*text, *acts, pause ? pause->expect_mm : std::nullopt});
+        if (auto const* prove = std::get_if<ProveContact>(&step.action)) pauses.push_back({prove->again, {}, {}});
     }
     return pauses;
 }

@@ -11,6 +11,13 @@
 
 namespace steady::macros {
 
+/// What the person does at the pause with this message.
+struct AskedFor {
+    std::string message;
+    Acts acts;
+    std::optional<double> expect_mm; ///< tip above the work that is looked for
+};
+
 struct Recipe {
     std::string title;
     std::vector<std::string> header; ///< what the reader must know before loading it
@@ -19,11 +26,13 @@ struct Recipe {
 
     /// The steps without those whose id is in `ids`; the header says what is missing.
     Recipe without(std::set<std::string> const& ids) const;
+    /// What is only asked goes into the next pause, so that there is one pause less. `homed_readable`: that need not be
+    /// asked.
+    Recipe joined(bool homed_readable) const;
     /// Every id that can be left out, in order.
     std::vector<std::string> ids() const;
-    /// What the person does at each pause, in order, when nothing is forgotten. `homed_readable`: RequireHomed does not
-    /// ask.
-    std::vector<std::vector<shop::Act>> acts(bool homed_readable) const;
+    /// What the person does at each pause, in order, when nothing is forgotten; of a joined recipe.
+    std::vector<AskedFor> acts() const;
 };
 
 } // namespace steady::macros

@@ -3,8 +3,11 @@
 #include "core/macros/SetterRecipes.h"
 
 #include "core/base/Words.h"
+#include "core/macros/Figures.h"
+#include "core/macros/LinkNumbers.h"
 #include "core/macros/PlateZeroRecipe.h"
 #include "core/quantity/WorkOffset.h"
+#include "core/zeroing/BoardZero.h"
 
 #include <algorithm>
 #include <fmt/format.h>
@@ -12,146 +15,275 @@
 namespace steady::macros {
 namespace {
 
-constexpr double above_disc_mm = 2;    // between the free disc and the tip of the longest that the tool may be
-constexpr double above_solid_mm = 0.5; // between the end of stroke and the tip at the end of the search
-constexpr double least_press_mm = 0.3; // by which the shortest that it may be still trips
-constexpr double window_mm = 0.3;      // beyond the length's ±
+constexpr double above_disc_mm = 2, window_mm = 0.3;
+constexpr char const* same_stock = "Same stock, unmoved, as when its zero was set?";
 
-/// Length ± as the tool may really be: gripped anew, or only its own last contact.
-double lengthError_mm(shop::Assembly const& tool, zeroing::Expected const& expected) {
-    return std::max(tool.length_error_mm, expected.error_mm);
-}
+bool anyTool(Kind kind) { return kind == Kind::RetouchAny || kind == Kind::ToolLengthAny; }
 
-std::vector<std::string> header(shop::Machine const& machine, shop::ToolSetter const& setter, SetterWay const& way,
-                                zeroing::ProbingFeeds const& feeds) {
-    auto const units = machine.units;
-    auto lines = headerBegin(machine);
-    lines.push_back(fmt::format("Setter: {}, at machine X {} Y {}.", setter.name, lengthText(setter.x_mm, units),
-                                lengthText(setter.y_mm, units)));
-    std::string tools;
-    for (auto const& row : way.rows) tools += fmt::format("{}{}", tools.empty() ? "" : ", ", row.number);
-    lines.push_back("Written for tools " + tools + ".");
-    for (auto const& text : way.left_out) lines.push_back("Not for " + text);
-    lines.push_back(fmt::format("Feeds: {} to find, {} to measure.", feedText(feeds.fast_mm_min, units),
-                                feedText(feeds.slow_mm_min, units)));
-    lines.push_back("Goes up before it goes across. The control must know the tool's number, by M6 or M61.");
-    lines.push_back("First run: hand at the stop, low rapid override, the shortest tool.");
-    return lines;
-}
-
-struct SetterJob {
-    shop::Machine machine;
-    shop::ToolSetter setter;
-    SetterWay way;
+struct Builder {
+    Kind kind;
+    shop::Book const& book;
+    shop::ZeroSetup const& setup;
+    shop::Machine const& machine;
+    shop::ToolSetter const& setter;
     TouchPlan touch;
-    static Result<SetterJob> of(shop::Book const& book, shop::ZeroSetup const& setup) {
-        auto const* setter = book.find(setup.setter);
-        if (!setter) return fail(Code::NoSetter, {"setter"});
-        auto way = setterWay(book, setup, setup.assembly);
-        if (!way) return Failure(way.error());
-        auto machine = zeroing::machineOf(book, setup);
-        auto const feeds = zeroing::feedsFor(machine, *setter);
-        auto const touch = planTouch(machine, feeds);
-        return SetterJob{std::move(machine), *setter, std::move(*way), touch};
+    SetterWay way = {};
+    std::optional<FitsSetter> fits = {};
+    std::vector<int> too_wide = {}; ///< numbers of tools known not to fit
+    Parts parts{machine, "", {}};
+    std::vector<std::string> header = headerBegin(machine);
+
+    /// The list that it is written for, or what any tool must be like.
+    Result<void> findTools() {
+        if (anyTool(kind)) {
+            auto const found = fitsSetter(book, setup);
+            if (!found) return Failure(found.error());
+            fits = *found;
+            for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
+                if (!zeroing::reachesDisc(*tool, setter)) too_wide.push_back(tool->number);
+            return {};
+        }
+        auto found = setterWay(book, setup, setup.assembly);
+        if (!found) return Failure(found.error());
+        way = std::move(*found);
+        return {};
+    }
+
+    UnitSystem units() const { return machine.units; }
+    std::string len(double mm) const { return lengthWithUnit(mm, units()); }
+    void add(std::string id, std::string purpose, Action action) {
+        parts.add(std::move(id), std::move(purpose), std::move(action));
+    }
+    std::vector<int> offsets() const {
+        std::vector<int> all{setup.work_offset};
+        for (int const n : setup.also_offsets)
+            if (std::find(all.begin(), all.end(), n) == all.end()) all.push_back(n);
+        return all;
+    }
+    std::string offsetNames() const {
+        std::string text;
+        for (int const n : offsets()) text += (text.empty() ? "" : ", ") + workOffsetName(n);
+        return text;
+    }
+
+    void describe() {
+        header.push_back(
+            fmt::format("Setter: {}, at machine X {} Y {}.", setter.name, len(setter.x_mm), len(setter.y_mm)));
+        if (fits) {
+            describeAny();
+        } else {
+            std::string tools;
+            for (auto const& row : way.rows) tools += fmt::format("{}{}", tools.empty() ? "" : ", ", row.number);
+            header.push_back("Written for tools " + tools + ".");
+            for (auto const& text : way.left_out) header.push_back("Not for " + text);
+        }
+        header.push_back(fmt::format("Feeds: {} to find, {} to measure, {} while a signal is proved.",
+                                     feedWithUnit(touch.feeds.fast_mm_min, units()),
+                                     feedWithUnit(touch.feeds.slow_mm_min, units()),
+                                     feedWithUnit(parts.proof_mm_min(), units())));
+        if (!fits)
+            header.push_back("Goes up before it goes across. The control must know the tool's number, by M6 or M61.");
+        header.push_back("First run: hand at the stop, low rapid override, the shortest tool.");
+    }
+    void describeAny() {
+        int const typed = machine.behaviour.scratch_parameter + slot_typed.number - 1;
+        header.push_back(fmt::format("For any tool at most {} wide at its end, {} to {} long below the spindle face.",
+                                     len(fits->widest_mm), lengthFigure(fits->shortest_mm, units()),
+                                     len(fits->longest_mm)));
+        header.push_back(fmt::format("Its tip at least {} below nut and holder.", len(fits->least_stick_out_mm)));
+        header.push_back(fmt::format("Before the start: type its length to within {}, such as #{}=62.0, or",
+                                     plusMinusText(fits->estimate_error_mm, units()), typed));
+        header.push_back(fmt::format("jog it over the disc, tip {} to {} above it{}", len(fits->least_jog_mm),
+                                     len(fits->most_jog_mm),
+                                     fits->free ? ", or neither: the overtravel contact is in the stop chain." : "."));
+        std::string wide;
+        for (int const number : too_wide) wide += fmt::format("{}{}", wide.empty() ? "" : ", ", number);
+        if (!wide.empty()) header.push_back("Not for tools " + wide + ": they do not fit on the disc.");
+    }
+
+    void requireTool() {
+        if (!fits) return parts.requireToolOnSetter(way);
+        if (!too_wide.empty())
+            add("require-tool", "A tool that is known not to fit stays away from the setter.",
+                RequireToolNot{too_wide,
+                               parts.alarm("Nothing has moved. This tool does not fit on the setter's disc.", false)});
+    }
+
+    /// The tool may come from anywhere; what bounds its search is found out before anything goes across.
+    void chooseBound() {
+        auto const height = *zeroing::setterHeight(book, setup);
+        double const above = setter.free_mm - setter.trigger_mm + above_disc_mm, u = fits->estimate_error_mm;
+        double const safe = machine.safeZ_mm(), stroke = setter.stroke_mm();
+        double const end_margin = std::min(0.5, 0.15 * stroke);
+        ChooseBound bound;
+        bound.mode = slot_mode;
+        bound.typed = slot_typed;
+        bound.start = slot_start;
+        bound.search = slot_search;
+        bound.low = slot_low;
+        bound.high = slot_high;
+        double const error = height.error_mm + u;
+        bound.start_less_length_mm = height.nose_z_mm + error + above - safe;
+        bound.search_mm = above + stroke - end_margin;
+        bound.low_less_length_mm = height.nose_z_mm - error - window_mm;
+        bound.high_less_length_mm = height.nose_z_mm + error + window_mm;
+        bound.x_mm = setter.x_mm;
+        bound.y_mm = setter.y_mm;
+        bound.within_mm = setter.disc_mm / 4;
+        bound.jogged_search_mm = setter.free_mm - setter.trigger_mm + stroke - end_margin + fits->least_jog_mm;
+        bound.travel_low_mm = machine.axes[2].low_mm;
+        bound.travel_high_mm = safe;
+        bound.shortest_mm = fits->shortest_mm;
+        bound.longest_mm = fits->longest_mm;
+        bound.unfit =
+            parts.alarm(fmt::format("Nothing has moved far. A tool of that length does not fit: {} to {}.",
+                                    lengthText(fits->shortest_mm, units()), lengthText(fits->longest_mm, units())),
+                        false);
+        if (fits->free) bound.free_search_mm = safe - 1 - machine.axes[2].low_mm - 0.5;
+        bound.alarm = parts.alarm("Nothing has moved far. Nothing bounds the search: type the tool's length first, or "
+                                  "jog it to just above the disc.",
+                                  false);
+        add("bound", "A search without a bound would drive a dead setter onto its stop.", std::move(bound));
+    }
+
+    void reach(std::string const& ask) {
+        if (fits)
+            parts.requireOpen("open-check", "The input must read open before anything is done.",
+                              "The input reads contact at rest; look at the setter, its lead and its plug.", false,
+                              touch.feeds.fast_mm_min, slot_jogged);
+        if (fits) chooseBound();
+        auto const look =
+            fits ? fmt::format("Is the tool at most {} wide at its end, {} to {} long, {} clear of nut and shoe?",
+                               lengthText(fits->widest_mm, units()), lengthNumber(fits->shortest_mm, units()),
+                               lengthText(fits->longest_mm, units()), lengthText(fits->least_stick_out_mm, units()))
+                 : std::string();
+        parts.readySetter(touch, setter, provesSetter(setter, kind == Kind::Retouch), ask, look);
+        if (!fits) {
+            parts.acrossToSetter(setter);
+        } else {
+            add("", "Safe Z before any X and Y.", RetractTo{machine.safeZ_mm()});
+            add("", "", When{slot_mode, 2, false});
+            add("", "Across to the setter, Z untouched.", MoveAcross{setter.x_mm, setter.y_mm});
+            add("", "", EndWhen{});
+            add("", "", When{slot_mode, 2, true});
+            add("", "Back down to where it was jogged.",
+                StartWhereJogged{slot_start, slot_jogged, slot_begin, machine.safeZ_mm() - parts.parkingZ_mm()});
+            add("", "", EndWhen{});
+        }
+        parts.touchSetter(touch, true);
+    }
+
+    std::string wrongText(char const* what) {
+        parts.zero_now = what;
+        return parts.alarm("The control kept another figure than it was given; is its unit that of the book?");
+    }
+
+    Result<Recipe> retouch() {
+        parts.zero_now = "Z zero is still the previous tool's: do not start the job.";
+        add("", "",
+            TellLength{
+                fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.work_offset)), {}, {}, {}});
+        parts.begin(0);
+        for (int const n : offsets()) {
+            auto const name = workOffsetName(n);
+            add("require-link", "Without a true link, and the zero that it belongs to, the new zero would be anywhere.",
+                RequireLink{
+                    n,
+                    parts.alarm(fmt::format("Nothing has moved. There is no link for {} in this unit; run plate "
+                                            "zero and link.",
+                                            name),
+                                false),
+                    parts.alarm(fmt::format("Nothing has moved. {} Z was set since its link was made (figures "
+                                            "above); run plate zero and link.",
+                                            name),
+                                false)});
+        }
+        requireTool();
+        reach(same_stock);
+        SetZeroFromLink set{slot_setter, slot_result, offsets(), addends(touch.lag_mm, {}), {}};
+        set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
+        add("", "The setter stands D above work zero: the new zero is that much below this contact.", std::move(set));
+        add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
+        add("", "",
+            End{fmt::format(
+                "Set for this tool: {} Z zero. Other offsets still have the old tool's. {} Leave the length "
+                "offset off.",
+                offsetNames(), afterTheEnd(machine, setup.work_offset))});
+        header.push_back(
+            fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
+                        "tool's zero.",
+                        offsetNames()));
+        return recipe();
+    }
+
+    Result<Recipe> toolLength() {
+        auto const basis = zeroing::lengthBasis(book, setup);
+        if (!basis) return Failure(basis.error());
+        parts.zero_now = "The table is as it was.";
+        parts.begin(0);
+        requireTool();
+        reach("Is the tool in the spindle the one that the control names?");
+        SetToolLength set{slot_setter,
+                          slot_result,
+                          addends(touch.lag_mm, {-basis->contact_mm, basis->length_mm}),
+                          machine.length_sign == shop::LengthSign::Negative,
+                          {}};
+        set.wrong = wrongText("The length in the table is wrong now: measure it again.");
+        add("", "The length: what lies between this contact and that of the reference.", std::move(set));
+        add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
+        add("", "", End{"The length is in the table. Jobs call it with G43 and the tool's number."});
+        header.push_back(
+            fmt::format("Lengths count from {}, machine Z {} on the setter.", basis->words, len(basis->contact_mm)));
+        return recipe();
+    }
+
+    Result<Recipe> tableZero() {
+        auto const constant = zeroing::boardConstant(book, setup);
+        if (!constant) return Failure(constant.error());
+        parts.zero_now = "Z zero is as it was.";
+        add("", "",
+            TellLength{
+                fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.work_offset)), {}, {}, {}});
+        parts.begin(0);
+        requireTool();
+        reach("Spoilboard not surfaced since its height was measured?");
+        add("clear-link", "The new zero makes an older link worthless; its seal is broken first.",
+            ClearLink{setup.work_offset});
+        SetWorkZero set{slot_setter, slot_result, setup.work_offset, addends(touch.lag_mm, {-constant->b_mm()}), {}};
+        set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
+        add("", "The setter stands B above the spoilboard: zero lies that much below this contact.", std::move(set));
+        add("", "D is B, for the tools that follow. Its seal is set last.",
+            StoreLink{setup.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
+        add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
+        add("", "",
+            End{fmt::format("Set: {} Z zero on the spoilboard, and its link. {} Go and look before you cut.",
+                            workOffsetName(setup.work_offset), afterTheEnd(machine, setup.work_offset))});
+        header.push_back(fmt::format("Sets: {} Z on the spoilboard, {} below the setter's trip, and its link.",
+                                     workOffsetName(setup.work_offset), len(constant->b_mm())));
+        return recipe();
+    }
+
+    Result<Recipe> recipe() {
+        describe();
+        return Recipe{title(kind), std::move(header), machine.units, std::move(parts.steps)};
     }
 };
 
 } // namespace
 
-Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
+Result<Recipe> setterRecipe(Kind kind, shop::Book const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
-    auto const* tool = book.find(id);
-    auto const name = tool ? fmt::format("tool {}", tool->number) : std::string("the tool in the spindle");
-    auto const units = book.units();
     auto const machine = zeroing::machineOf(book, setup);
-    if (tool && !zeroing::reachesDisc(*tool, *setter))
-        return fail(Code::NotOnDisc, {name}, name, lengthText(setter->disc_mm, units));
-    auto const expected = zeroing::expectedTrip(book, setup, id);
-    if (!expected) return Failure(expected.error());
-    double const error = tool ? lengthError_mm(*tool, *expected) : expected->error_mm;
-    SetterWay::Row row;
-    row.number = tool ? tool->number : 1;
-    row.start_z_mm = expected->z_mm + error + setter->free_mm - setter->trigger_mm + above_disc_mm;
-    double const end_z = expected->z_mm - setter->stroke_mm() + error + above_solid_mm;
-    if (end_z > expected->z_mm - error - least_press_mm)
-        return fail(Code::StrokeTooShort, {name}, name, lengthText(error, units));
-    row.search_mm = row.start_z_mm - end_z;
-    row.low_mm = expected->z_mm - error - window_mm;
-    row.high_mm = expected->z_mm + error + window_mm;
-    double const highest = Parts{machine, {}}.parkingZ_mm() - 0.5;
-    auto const& z = machine.axes[2];
-    if (row.start_z_mm > highest || end_z < z.low_mm)
-        return fail(Code::NotInTravel, {name},
-                    fmt::format("The way of {} over the setter, Z {} to {},", name, lengthNumber(end_z, units),
-                                lengthText(row.start_z_mm, units)),
-                    fmt::format("{} to {}", lengthNumber(z.low_mm, units), lengthText(highest, units)));
-    return row;
-}
-
-Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> must) {
-    SetterWay way;
-    auto const needed = setterRow(book, setup, must);
-    if (!needed) return Failure(needed.error());
-    way.rows.push_back(*needed);
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
-        if (id == must) continue;
-        auto const row = setterRow(book, setup, id);
-        if (!row)
-            way.left_out.push_back(fmt::format("tool {}: {}", tool->number, sentence(row.error())));
-        else if (std::none_of(way.rows.begin(), way.rows.end(), [&](auto const& r) { return r.number == row->number; }))
-            way.rows.push_back(*row);
+    Builder b{kind,    book,    setup,
+              machine, *setter, planTouch(machine, zeroing::feedsFor(machine, *setter), setter->practice, true)};
+    if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
+    switch (kind) {
+    case Kind::ToolLength:
+    case Kind::ToolLengthAny: return b.toolLength();
+    case Kind::TableZero: return b.tableZero();
+    default: return b.retouch();
     }
-    std::sort(way.rows.begin(), way.rows.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
-    return way;
-}
-
-Result<Recipe> retouchRecipe(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto job = SetterJob::of(book, setup);
-    if (!job) return Failure(job.error());
-    auto const offset = workOffsetName(setup.work_offset);
-    Parts parts{job->machine, {}};
-    parts.add("require-offset", "The job must use the work offset that this macro sets.",
-              RequireWorkOffset{setup.work_offset,
-                                fmt::format("Nothing has moved. Another work offset than {} is in use; this macro was "
-                                            "written for {}.",
-                                            offset, offset)});
-    parts.begin(0);
-    parts.add("require-link", "Without a true link the new zero would be anywhere.",
-              RequireLink{setup.work_offset,
-                          "Nothing has moved. There is no link for this work offset and unit; run plate "
-                          "zero and link."});
-    parts.requireToolOnSetter(job->way);
-    parts.touchSetter(job->touch, job->way, job->setter);
-    parts.add("", "The setter stands D above work zero: the new zero is that much below this contact.",
-              SetZeroFromLink{slot_setter, slot_result, setup.work_offset, addends(job->touch.lag_mm, {})});
-    parts.add("", "Safe Z.", RetractTo{job->machine.safeZ_mm()});
-    parts.add("", "", End{"Z zero is set for this tool. Leave the length offset off."});
-    auto lines = header(job->machine, job->setter, job->way, job->touch.feeds);
-    lines.push_back(fmt::format("Sets: {} Z from the link in parameters {} to {}. Length offset off.", offset,
-                                3000 + 10 * setup.work_offset, 3003 + 10 * setup.work_offset));
-    return Recipe{title(Kind::Retouch), std::move(lines), job->machine.units, std::move(parts.steps)};
-}
-
-Result<Recipe> toolLengthRecipe(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto job = SetterJob::of(book, setup);
-    if (!job) return Failure(job.error());
-    auto const basis = zeroing::lengthBasis(book, setup);
-    if (!basis) return Failure(basis.error());
-    Parts parts{job->machine, {}};
-    parts.begin(0);
-    parts.requireToolOnSetter(job->way);
-    parts.touchSetter(job->touch, job->way, job->setter);
-    parts.add("", "The length: what lies between this contact and that of the reference.",
-              SetToolLength{slot_setter, slot_result,
-                            addends(job->touch.lag_mm, {-basis->contact_mm, basis->length_mm}),
-                            job->machine.length_sign == shop::LengthSign::Negative});
-    parts.add("", "Safe Z.", RetractTo{job->machine.safeZ_mm()});
-    parts.add("", "", End{"The length is in the table. Jobs call it with G43 and the tool's number."});
-    auto lines = header(job->machine, job->setter, job->way, job->touch.feeds);
-    lines.push_back(fmt::format("Lengths count from {}, machine Z {} on the setter.", basis->words,
-                                lengthText(basis->contact_mm, job->machine.units)));
-    return Recipe{title(Kind::ToolLength), std::move(lines), job->machine.units, std::move(parts.steps)};
 }
 
 } // namespace steady::macros

@@ -1,7 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// The procedures that touch the fixed setter alone: re-touch after a change, length into the table.
+// The procedures that touch the fixed setter alone: re-touch after a change, length into the table, zero on the
+// spoilboard; for the tools of a list, or for any tool.
 
 #include "core/macros/Kind.h"
 #include "core/macros/Parts.h"
@@ -14,12 +15,24 @@ namespace steady::macros {
 /// NotInTravel.
 Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
-/// Every tool of the book that can go on the setter; the others are named. Error: that of `must` when it cannot.
+/// Every tool of the book that can go on the setter; the others are named. Error: that of `must` when it cannot;
+/// TwoAlike: two tools with one number.
 Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> must);
 
-/// W' = setter contact − D.
-Result<Recipe> retouchRecipe(shop::Book const& book, shop::ZeroSetup const& setup);
-/// L = L_ref + (m − m_ref) into the tool table.
-Result<Recipe> toolLengthRecipe(shop::Book const& book, shop::ZeroSetup const& setup);
+/// What any tool must be like to go on the setter.
+struct FitsSetter {
+    double widest_mm = 0;                     ///< at the end that touches
+    double shortest_mm = 0, longest_mm = 0;   ///< below the spindle face
+    double least_stick_out_mm = 0;            ///< below nut or holder
+    double estimate_error_mm = 0;             ///< how far a typed length may be off, ±
+    double least_jog_mm = 0, most_jog_mm = 0; ///< tip above the disc, when it is jogged there
+    bool free = false;                        ///< may run without either: an overtravel contact is in the stop chain
+};
+/// Error: NoSetter, SetterHeightUnknown, StrokeTooShort.
+Result<FitsSetter> fitsSetter(shop::Book const& book, shop::ZeroSetup const& setup);
+
+/// Re-touch (W' = setter contact − D), length into the table (L = L_ref + m − m_ref), zero on the spoilboard
+/// (W = m − B); each for the book's tools or for any. Error: as setterWay or fitsSetter, and what the kind lacks.
+Result<Recipe> setterRecipe(Kind kind, shop::Book const& book, shop::ZeroSetup const& setup);
 
 } // namespace steady::macros

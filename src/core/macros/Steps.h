@@ -12,13 +12,17 @@
 
 namespace steady::macros {
 
-/// A place where a macro keeps a number.
+/// A place where a macro keeps a number for a while, from 1; 0: nowhere.
 struct Slot {
     int number = 0;
     bool operator==(Slot const&) const = default;
 };
 /// A figure written into the text, or one that an earlier step left in a slot.
 using Figure = std::variant<double, Slot>;
+using Acts = std::vector<shop::TimedAct>;
+
+/// Whether a link must be there.
+enum class LinkUse { Needed, KeptIfThere };
 
 struct SetModes {
     int work_offset; ///< 0: the one in use stays
@@ -27,42 +31,56 @@ struct RequireNoShift {
     std::string alarm;
 };
 struct RequireHomed {
-    std::string ask, alarm;
-};
-/// The job uses the work offset that the macro was written for.
-struct RequireWorkOffset {
-    int work_offset;
-    std::string alarm;
+    std::string ask, alarm; ///< `ask` where it cannot be read: joined to the next pause
 };
 /// The tool in the spindle is one of those listed; what belongs to it goes into the slots.
 struct RequireToolAllowed {
     struct Row {
         int number;
-        std::vector<double> figures; ///< one for each slot; lengths unless `plain`
+        std::vector<double> figures; ///< one for each slot; lengths, but a slot in `plain` gets a number
     };
     std::vector<Row> rows;
     std::vector<Slot> into;
-    bool plain = false; ///< the figures are numbers, not lengths
+    std::optional<Slot> plain;
     Slot found;
+    std::string alarm;
+};
+/// The tool in the spindle is none of those listed.
+struct RequireToolNot {
+    std::vector<int> numbers;
     std::string alarm;
 };
 struct SpindleStop {
     double spin_down_s;
     bool by_hand;
-    std::string ask;
+    std::string ask; ///< by hand: joined to the next pause
 };
 struct Pause {
     std::string text;
-    std::vector<shop::Act> acts;
+    Acts acts;
+    std::optional<double> expect_mm = {}; ///< tip above the work that the person looks for; otherwise does not resume
 };
-/// A short probing move upward that must meet nothing: the input reads open.
+/// A short probing move upward that must meet nothing: the input reads open. Where it began goes into `begin`, as the
+/// readout counts it.
 struct RequireOpen {
     double up_mm, feed_mm_min;
     std::string alarm;
+    Slot begin;
 };
-/// A slow probing move upward, clear of everything, that must end in contact.
+/// Asks for a signal and waits for it on a slow probing move upward, clear of everything. Not seen: back to `begin`,
+/// and again, three times in all.
 struct ProveContact {
+    std::string ask;
+    Acts acts;
     double up_mm, feed_mm_min;
+    Slot begin, seen, tries;
+    std::string again, met, alarm;
+};
+/// Down again to where a proof began, by a probing move that must meet nothing.
+struct TakeBack {
+    Slot begin;
+    double most_mm; ///< farther than this it goes nowhere
+    double feed_mm_min;
     std::string alarm;
 };
 struct ProbeDown {
@@ -71,11 +89,21 @@ struct ProbeDown {
     Slot into;
     std::string alarm;
 };
-/// Down from `from_z_mm` to a height, by a probing move that must meet nothing.
+/// Slowly up until the input opens: the reading is that of the release.
+struct Release {
+    double up_mm, feed_mm_min;
+    Slot into;
+    std::string alarm;
+};
+/// Down by the distance in a slot (below zero), by a probing move that must meet nothing.
 struct Descend {
-    double from_z_mm;
-    Slot to_z;
+    Slot by;
     double feed_mm_min;
+    std::string alarm;
+};
+/// Down to a height above the work zero in use, by a probing move that must meet nothing.
+struct DescendToWork {
+    double above_zero_mm, feed_mm_min;
     std::string alarm;
 };
 struct BackOff {
@@ -85,13 +113,19 @@ struct BackOff {
 struct Wait {
     double seconds;
 };
+struct AirBlast {
+    int output;
+    double seconds;
+};
+/// Each of the touches lies within the tolerance of the first.
 struct RequireAgreement {
-    Slot a, b;
+    std::vector<Slot> touches;
     double tolerance_mm;
     std::string alarm;
 };
 struct TakeMean {
-    Slot a, b, into;
+    std::vector<Slot> touches;
+    Slot into;
 };
 /// slow − fast must be expected ± tolerance.
 struct RequireLag {
@@ -104,37 +138,86 @@ struct RequireWindow {
     Figure low_mm, high_mm;
     std::string alarm;
 };
-/// Work offset Z = slot + the addends. The offset: a number, or in a slot.
+/// Work offset Z = slot + the addends, then read back. The offset: a number, or in a slot.
 struct SetWorkZero {
     Slot slot, into;
     std::variant<int, Slot> work_offset;
     std::vector<double> addends_mm;
+    std::string wrong; ///< said when the control kept something else
 };
 /// The link of a work offset no longer holds.
 struct ClearLink {
     int work_offset;
 };
-/// D = setter + addends − zero, then the offset, the unit, and last the flag.
+/// D = setter + addends − zero, then the offset, the unit, its own zero, and last the seal.
 struct StoreLink {
     int work_offset;
     Slot setter, zero;
     std::vector<double> addends_mm;
 };
+/// A sealed link, and the offset's Z still what the link was made for: as last set, or as about to be set.
 struct RequireLink {
     int work_offset;
-    std::string alarm;
+    std::string unsealed, changed; ///< `changed` is followed by both figures
 };
-/// Work offset Z = slot + addends − D.
+/// Work offset Z = slot + addends − D, for each offset; what is about to be set is kept before, what was set after.
 struct SetZeroFromLink {
     Slot slot, into;
-    int work_offset;
+    std::vector<int> work_offsets;
     std::vector<double> addends_mm;
+    std::string wrong;
 };
-/// Tool table: length of the tool in the spindle = slot + addends, with the table's sign.
+/// Z − by, D + by; a run broken off goes on from what it began with.
+struct Trim {
+    int work_offset;
+    double by_mm;
+    Slot into;
+    std::string changed, wrong;
+};
+/// Tool table: length of the tool in the spindle = slot + addends, with the table's sign, then read back.
 struct SetToolLength {
     Slot slot, into;
     std::vector<double> addends_mm;
     bool negative;
+    std::string wrong;
+};
+/// The length in the table of the tool in the spindle, in force or not.
+struct LengthOffset {
+    bool on;
+};
+/// What bounds the search of a tool that no list knows: a length typed into `typed` before the start, a tip jogged to
+/// just above the disc, or neither where that is allowed. `start`: by how much from safe Z to the begin of the search.
+struct ChooseBound {
+    Slot mode, typed, start, search, low, high;
+    double start_less_length_mm; ///< start of a tool without length, from safe Z
+    double search_mm, low_less_length_mm, high_less_length_mm;
+    double x_mm, y_mm, within_mm; ///< jogged: over the disc
+    double jogged_search_mm;
+    std::optional<double> free_search_mm; ///< none: refused without bound
+    double travel_low_mm, travel_high_mm;
+    double shortest_mm, longest_mm; ///< of what is typed
+    std::string alarm, unfit;
+};
+/// Jogged: from safe Z back to where the run began. `parked`: that height as the readout counts it.
+struct StartWhereJogged {
+    Slot start, begin, parked;
+    double safe_above_parking_mm;
+};
+/// The steps up to EndWhen only when the slot holds the number, or only when not.
+struct When {
+    Slot slot;
+    int number;
+    bool is;
+};
+struct EndWhen {};
+/// Where the tool stands is kept as the touched spot of an offset.
+struct KeepSpot {
+    int work_offset;
+};
+/// X and Y to the touched spot of an offset; only from a height that clears everything.
+struct MoveToSpot {
+    int work_offset;
+    std::string unknown; ///< said when none is kept
 };
 struct RetractTo {
     double machine_z_mm;
@@ -143,14 +226,22 @@ struct RetractTo {
 struct MoveAcross {
     double x_mm, y_mm;
 };
+/// A sentence that ends with a length: slot + addends.
+struct TellLength {
+    std::string text;
+    Slot slot, into;
+    std::vector<double> addends_mm;
+};
 struct End {
     std::string text;
 };
 
-using Action = std::variant<SetModes, RequireNoShift, RequireHomed, RequireWorkOffset, RequireToolAllowed, SpindleStop,
-                            Pause, RequireOpen, ProveContact, ProbeDown, Descend, BackOff, Wait, RequireAgreement,
-                            TakeMean, RequireLag, RequireWindow, SetWorkZero, ClearLink, StoreLink, RequireLink,
-                            SetZeroFromLink, SetToolLength, RetractTo, MoveAcross, End>;
+using Action =
+    std::variant<SetModes, RequireNoShift, RequireHomed, RequireToolAllowed, RequireToolNot, SpindleStop, Pause,
+                 RequireOpen, ProveContact, TakeBack, ProbeDown, Release, Descend, DescendToWork, BackOff, Wait,
+                 AirBlast, RequireAgreement, TakeMean, RequireLag, RequireWindow, SetWorkZero, ClearLink, StoreLink,
+                 RequireLink, SetZeroFromLink, Trim, SetToolLength, LengthOffset, ChooseBound, StartWhereJogged, When,
+                 EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

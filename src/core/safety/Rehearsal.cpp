@@ -5,12 +5,17 @@
 #include "core/base/Words.h"
 #include "core/machine/Believed.h"
 #include "core/machine/Run.h"
+#include "core/macros/LinkNumbers.h"
 #include "core/macros/SetterRecipes.h"
+#include "core/macros/ZeroRecipes.h"
 #include "core/quantity/WorkOffset.h"
+#include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Link.h"
 #include "core/zeroing/Methods.h"
 
+#include <cmath>
 #include <fmt/format.h>
+#include <map>
 
 namespace steady::safety {
 namespace {
@@ -18,6 +23,7 @@ namespace {
 using macros::Kind;
 
 constexpr double assumed_stock_mm = 20;
+constexpr double method_window_mm = 10; // where a wrong tool would be wrong by the difference of the lengths
 
 /// Where the work top is taken to be while nothing says so: two fifths up the travel.
 double assumedZero_mm(shop::Machine const& machine) {
@@ -32,9 +38,59 @@ struct Writer {
     Kind kind;
     zeroing::PlateZeroResult const& zero;
 
+    /// Where this tool stands on the spoilboard, as machine Z, as far as the book knows.
+    std::optional<double> boardZ_mm(Id<shop::Assembly> tool) const {
+        auto const constant = zeroing::boardConstant(book, setup);
+        auto const trip = zeroing::expectedTrip(book, setup, tool);
+        if (!constant || !trip) return std::nullopt;
+        return trip->z_mm - constant->b_mm();
+    }
+
+    /// Around the plate contact that this very tool made; none where it made none.
+    std::optional<zeroing::Between> ownWindow_mm(Id<shop::Assembly> tool, double half_mm) const {
+        auto const* contact = book.find(zeroing::lastContact(book, setup, tool, shop::Target::Plate));
+        auto const z = contact ? zeroing::machineZ(*contact) : Result<MachineZ>(fail(Code::Missing, {}));
+        if (!z) return std::nullopt;
+        return zeroing::Between{z->mm - half_mm, z->mm + half_mm};
+    }
+
+    Result<void> ownOffsets(macros::PlateZeroUse& use) const {
+        std::map<int, std::string> offsets, numbers;
+        auto const all = *macros::planPlateZero(zero, use); // what can be, without a window of one's own
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+            if (tool->own_offset == 0) continue;
+            for (auto* known : {&offsets, &numbers}) {
+                bool const number = known == &numbers;
+                auto const [other, is_new] = known->emplace(number ? tool->number : tool->own_offset, tool->name);
+                if (!is_new)
+                    return fail(Code::TwoAlike, {"tools"}, fmt::format("“{}” and “{}”", other->second, tool->name),
+                                number ? fmt::format("number, {}", tool->number)
+                                       : "work offset, " + workOffsetName(tool->own_offset));
+            }
+            macros::OwnOffset row{tool->number, tool->own_offset, all.window_low_mm, all.window_high_mm};
+            if (auto const board = boardZ_mm(id)) row.low_mm = std::max(row.low_mm, *board + zero.thickness.mm - 0.5);
+            if (auto const own = ownWindow_mm(id, setup.window_mm.value_or(method_window_mm))) {
+                row.low_mm = std::max(row.low_mm, own->low_mm);
+                row.high_mm = std::min(row.high_mm, own->high_mm);
+            }
+            use.own_offsets.push_back(row);
+        }
+        if (use.own_offsets.empty())
+            return fail(Code::Missing, {"work offsets"}, "The work offset of each tool",
+                        "Give each tool its own in Kit.");
+        return {};
+    }
+
     Result<macros::PlateZeroUse> plateUse() const {
         macros::PlateZeroUse use;
         use.kind = kind;
+        if (auto const plan = macros::planPlateZero(zero); !plan) return Failure(plan.error());
+        if (kind == Kind::OffsetPerTool) {
+            if (auto const done = ownOffsets(use); !done) return Failure(done.error());
+            return use;
+        }
+        use.board_z_mm = boardZ_mm(setup.assembly);
+        if (setup.window_mm) use.window_mm = ownWindow_mm(setup.assembly, *setup.window_mm);
         if (kind == Kind::PlateZeroLink) {
             auto const* setter = book.find(setup.setter);
             if (!setter) return fail(Code::NoSetter, {"setter"});
@@ -44,18 +100,11 @@ struct Writer {
             use.way.rows = {*row};
         }
         if (kind == Kind::PlateZero && setup.method == shop::Method::LengthTable) {
-            auto const length = tableLength(setup.assembly);
-            if (!length)
+            use.table_length_mm = tableLength(setup.assembly);
+            if (!use.table_length_mm)
                 return fail(Code::LengthUnknown, {"tool length"},
                             fmt::format("tool {} in the table", zero.assembly.number));
-            use.table_length_mm = length;
-        }
-        if (kind == Kind::OffsetPerTool) {
-            for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
-                if (tool->own_offset > 0) use.own_offsets.push_back({tool->number, tool->own_offset});
-            if (use.own_offsets.empty())
-                return fail(Code::Missing, {"work offsets"}, "The work offset of each tool",
-                            "Give each tool its own in Kit.");
+            use.window_mm = ownWindow_mm(setup.assembly, setup.window_mm.value_or(method_window_mm));
         }
         return use;
     }
@@ -67,11 +116,14 @@ struct Writer {
     }
 
     Result<macros::Recipe> recipe() const {
-        if (kind == Kind::Retouch) return macros::retouchRecipe(book, setup);
-        if (kind == Kind::ToolLength) return macros::toolLengthRecipe(book, setup);
-        auto const use = plateUse();
-        if (!use) return Failure(use.error());
-        return macros::plateZeroRecipe(zero, *use);
+        if (macros::touchesPlate(kind)) {
+            auto const use = plateUse();
+            if (!use) return Failure(use.error());
+            return macros::plateZeroRecipe(zero, *use);
+        }
+        if (macros::touchesSetter(kind)) return macros::setterRecipe(kind, book, setup);
+        if (kind == Kind::TrimZero) return macros::trimRecipe(zero.machine, setup);
+        return macros::lookRecipe(zero.machine, setup);
     }
 
     /// Where the present tool's tip stands on the work, as machine Z.
@@ -79,7 +131,13 @@ struct Writer {
         auto const link = zeroing::linkOf(book, readings, setup);
         auto const trip = zeroing::expectedTrip(book, setup, setup.assembly);
         if (link && trip) return trip->z_mm - link->d_mm();
-        if (zero.chain) return zero.chain->sum().mm;
+        // A contact that another tool made tells this one's zero only by the difference of their lengths.
+        auto const* contact = book.find(setup.contact);
+        auto const* by = contact ? book.find(contact->assembly) : nullptr;
+        bool const other = by && contact->assembly != setup.assembly;
+        if (zero.chain && !other) return zero.chain->sum().mm;
+        if (zero.chain && by->length_mm && zero.assembly.length_mm)
+            return zero.chain->sum().mm + *zero.assembly.length_mm - *by->length_mm;
         return assumedZero_mm(zero.machine);
     }
 
@@ -113,36 +171,59 @@ struct Writer {
             belief.assemblies.push_back(asKnown(id, *tool));
         auto world = machine::asBelieved(belief);
         world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
-        remember(world.memory);
+        remember(world);
+        world.zero_of_number = setup.method != shop::Method::Retouch;
         world.jobs_use_table = setup.method == shop::Method::LengthTable;
         return world;
     }
 
-    /// What the controller holds by now: the link, the table, the work offset.
-    void remember(controller::Memory& memory) const {
+    /// What the controller holds by now: the link with its zero, the table, the touched spot.
+    void remember(machine::World& world) const {
+        auto& memory = world.memory;
         auto const& machine = zero.machine;
         double const unit = machine.units == UnitSystem::Metric ? 1 : mm_per_inch;
-        int const n = setup.work_offset, first = 3000 + 10 * n;
-        if (auto const link = zeroing::linkOf(book, readings, setup); link && link->work_offset == n) {
-            auto& p = memory.parameters;
-            p[first + 1] = link->d_mm() / unit;
-            p[first + 2] = n;
-            p[first + 3] = machine.units == UnitSystem::Metric ? 21 : 20;
-            p[first] = p[first + 1] + 1000 + n;
+        auto& p = memory.parameters;
+        auto const link = zeroing::linkOf(book, readings, setup);
+        bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
+        // Before a re-touch the zero is that of the tool which made the link; otherwise of the one in the spindle.
+        auto const before = link ? zeroing::retouchZero(book, readings, setup, link->assembly)
+                                 : Result<zeroing::ZChain>(fail(Code::Missing, {}));
+        double const last_mm = retouches && before ? before->sum().mm : believedZero_mm();
+        auto offsets = setup.also_offsets;
+        offsets.push_back(setup.work_offset);
+        for (int const n : offsets) {
+            macros::LinkNumbers const at(machine.behaviour, n);
+            p[at.x] = world.position_mm[0] / unit;
+            p[at.y] = world.position_mm[1] / unit;
+            if (!macros::touchesPlate(kind)) memory.work_offsets_mm[n - 1][2] = last_mm;
+            if (!link || link->work_offset != setup.work_offset) continue;
+            p[at.d] = link->d_mm() / unit;
+            p[at.offset] = n;
+            p[at.unit] = machine.units == UnitSystem::Metric ? 21 : 20;
+            p[at.last] = p[at.next] = last_mm / unit;
+            p[at.seal] = p[at.d] + 1000 + n;
         }
+        if (kind == Kind::RetouchAny || kind == Kind::ToolLengthAny) // typed before the start, by a rule
+            p[machine.behaviour.scratch_parameter + macros::slot_typed.number - 1] = world.tool.length_mm / unit;
         if (setup.method != shop::Method::LengthTable) return;
         double const sign = machine.length_sign == shop::LengthSign::Positive ? 1 : -1;
         for (auto const& row : zeroing::lengthTable(book, setup))
             if (row.length_mm && row.number > 0 && row.number < controller::tool_count)
                 memory.tool_table_mm[row.number] = sign * *row.length_mm;
+        if (kind == Kind::GoAndLook)
+            if (auto const length = tableLength(setup.assembly))
+                memory.work_offsets_mm[setup.work_offset - 1][2] = last_mm - *length;
     }
 
     double tolerance_mm() const {
         constexpr double least_mm = 0.005;
         double stated = zero.chain ? zero.chain->budget.expanded_95 : zero.thickness.budget.expanded_95;
-        if (kind == Kind::Retouch)
+        if (kind == Kind::Retouch || kind == Kind::RetouchAny)
             if (auto const link = zeroing::linkOf(book, readings, setup)) stated = link->chain.budget.expanded_95;
-        if (kind == Kind::ToolLength) stated = 0.02;
+        if (kind == Kind::TableZero)
+            if (auto const board = zeroing::boardConstant(book, setup)) stated = board->chain.budget.expanded_95;
+        if (macros::setsLength(kind)) stated = 0.02;
+        if (kind == Kind::TrimZero || kind == Kind::GoAndLook) stated = least_mm;
         return std::max(least_mm, stated);
     }
 };
@@ -152,7 +233,8 @@ struct Writer {
 Rehearsal::Rehearsal() : m_world(std::make_unique<machine::World>()) {}
 Rehearsal::Rehearsal(Rehearsal const& other)
     : kind(other.kind), zero(other.zero), plan(other.plan), macro(other.macro), tolerance_mm(other.tolerance_mm),
-      length_datum_mm(other.length_datum_mm), m_world(std::make_unique<machine::World>(*other.m_world)) {}
+      intended_mm(other.intended_mm), length_datum_mm(other.length_datum_mm),
+      m_world(std::make_unique<machine::World>(*other.m_world)) {}
 Rehearsal::Rehearsal(Rehearsal&&) noexcept = default;
 Rehearsal& Rehearsal::operator=(Rehearsal const& other) {
     *this = Rehearsal(other);
@@ -169,24 +251,30 @@ Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& re
     if (auto const pure = zeroing::notMixed(book, setup); !pure) return Failure(pure.error());
     auto zero = zeroing::plateZero(book, readings, setup);
     if (!zero) return Failure(zero.error());
+    auto const& behaviour = zero->machine.behaviour;
+    if (auto const numbers = macros::checkNumbers(behaviour); !numbers) return Failure(numbers.error());
     Writer const writer{book, readings, setup, kind, *zero};
     auto const recipe = writer.recipe();
     if (!recipe) return Failure(recipe.error());
     Rehearsal made;
     made.kind = kind;
-    auto const chosen = recipe->without(leave_out);
-    made.macro = macros::printParametric(chosen, zero->machine.behaviour.homed_parameter);
+    auto const chosen = recipe->without(leave_out).joined(behaviour.homed_parameter.has_value());
+    made.macro = macros::printParametric(chosen, behaviour);
     auto& world = made.world();
     world = writer.world();
-    if (kind != Kind::Retouch && kind != Kind::ToolLength) {
+    if (macros::touchesPlate(kind)) {
         made.plan = *macros::planPlateZero(*zero); // the recipe has been made of it
         world.position_mm[2] += (made.plan.least_gap_mm + made.plan.most_gap_mm) / 2 - 8;
     } else { // after a tool change the tool stands high, and no plate lies about
-        world.position_mm[2] = zero->machine.safeZ_mm();
+        world.position_mm[2] = zero->machine.safeZ_mm() - 1;
         world.plate.place = machine::PlatePlace::Away;
         world.input.clip = machine::ClipPlace::Away;
     }
-    world.person.pauses = chosen.acts(zero->machine.behaviour.homed_parameter.has_value());
+    for (auto const& asked : chosen.acts())
+        world.person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
+    if (kind == Kind::TableZero) made.intended_mm = -world.stock_thickness_mm;
+    if (kind == Kind::TrimZero) made.intended_mm = -setup.trim_mm;
+    if (kind == Kind::GoAndLook) made.intended_mm = setup.look_mm;
     made.tolerance_mm = writer.tolerance_mm();
     if (setup.reference == shop::LengthReference::FirstTool)
         if (auto const* first = book.find(setup.reference_tool))
@@ -198,7 +286,8 @@ Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& re
 Prediction predict(Rehearsal const& rehearsal) {
     auto const& world = rehearsal.world();
     auto const executable = controller::makeExecutable(rehearsal.macro.text, dialectOf(world));
-    return {machine::run(executable, world).elapsed_s, static_cast<int>(world.person.pauses.size())};
+    auto const result = machine::run(executable, world);
+    return {result.elapsed_s, static_cast<int>(std::lround(result.paused_s / world.person.pause_s))};
 }
 
 controller::Dialect dialectOf(machine::World const& world) {
@@ -208,6 +297,7 @@ controller::Dialect dialectOf(machine::World const& world) {
     dialect.closed_at_start = b.closed_at_start == shop::ClosedAtStart::Refused
                                   ? controller::ClosedAtStart::Error
                                   : controller::ClosedAtStart::EndsAsContact;
+    dialect.end_resets_offset = b.offset_at_end == shop::OffsetAtEnd::First;
     dialect.home_moves_all_axes = b.home_move == shop::HomeMove::AllAxes;
     dialect.length_sign = world.length_sign == shop::LengthSign::Positive ? 1 : -1;
     return dialect;
@@ -219,9 +309,8 @@ Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t 
     if (result.outcome != controller::Outcome::Completed || result.contacts.size() < 3)
         return fail(Code::NoContact, {"virtual machine", result.where.line}, result.message);
     shop::Contact contact;
-    // The touches are: the plate at the flank, fast, slow, slow, and the last check in the hand.
-    auto const slow = result.contacts.size() - 2;
-    contact.value_mm = result.contacts[slow].reported_z_mm;
+    // The touches are: the proof, fast, slow ones, and the last check in the hand.
+    contact.value_mm = result.contacts[result.contacts.size() - 2].reported_z_mm;
     contact.as_typed = lengthText(contact.value_mm, rehearsal.zero.units);
     contact.assembly = rehearsal.zero.setup.assembly;
     contact.plate = rehearsal.zero.setup.plate;

@@ -23,6 +23,7 @@ struct Rehearsal {
     macros::PlateZeroPlan plan; ///< of the kinds that touch the plate
     macros::PrintedMacro macro;
     double tolerance_mm = 0;    ///< the stated ± of what it sets: right within it
+    double intended_mm = 0;     ///< where the zero should lie, above the work's top: 0 but for table zero and trim
     double length_datum_mm = 0; ///< what a length in the table is more than the tool's own: 0 but for a first tool
 
     Rehearsal();

@@ -3,6 +3,7 @@
 #include "core/safety/Verdict.h"
 
 #include "core/machine/Run.h"
+#include "core/macros/LinkNumbers.h"
 
 #include <cmath>
 #include <fmt/format.h>
@@ -29,19 +30,29 @@ std::string headline(RunClass kind, bool length) {
 } // namespace
 
 std::optional<double> linkError_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
-    if (rehearsal.kind != macros::Kind::PlateZeroLink || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
-    double const unit = result.memory.native == UnitSystem::Metric ? 1 : mm_per_inch;
-    auto const d = static_cast<std::size_t>(3001 + 10 * result.z_zero->work_offset);
-    return result.memory.parameters[d] * unit - (*result.setter_trip_mm - result.z_zero->true_mm);
+    bool const links = rehearsal.kind == macros::Kind::PlateZeroLink || rehearsal.kind == macros::Kind::TableZero ||
+                       rehearsal.kind == macros::Kind::TrimZero;
+    if (!links || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
+    macros::LinkNumbers const numbers(rehearsal.zero.machine.behaviour, result.z_zero->work_offset);
+    auto const& kept = result.memory.parameters;
+    if (rehearsal.kind == macros::Kind::TrimZero && kept[numbers.offset] != result.z_zero->work_offset)
+        return std::nullopt; // there was no link to keep
+    double const unit = rehearsal.zero.machine.units == UnitSystem::Metric ? 1 : mm_per_inch;
+    double const zero_mm = result.z_zero->true_mm + rehearsal.intended_mm;
+    return kept[numbers.d] * unit - (*result.setter_trip_mm - zero_mm);
 }
 
 std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
-    if (rehearsal.kind == macros::Kind::ToolLength) {
+    if (rehearsal.kind == macros::Kind::GoAndLook) {
+        if (!result.lowest_over_work_mm) return std::nullopt;
+        return *result.lowest_over_work_mm - rehearsal.intended_mm;
+    }
+    if (macros::setsLength(rehearsal.kind)) {
         if (!result.length) return std::nullopt;
         return result.length->set_mm - result.length->true_mm - rehearsal.length_datum_mm;
     }
     if (!result.z_zero) return std::nullopt;
-    double const zero = result.z_zero->error_mm();
+    double const zero = result.z_zero->error_mm() - rehearsal.intended_mm;
     auto const link = linkError_mm(result, rehearsal);
     return link && std::abs(*link) > std::abs(zero) ? *link : zero;
 }
@@ -54,22 +65,23 @@ RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal) 
     }
     case Outcome::Alarm:
     case Outcome::Refused:
-    case Outcome::Limit: return RunClass::StoppedSafely;
+    case Outcome::Limit:
+    case Outcome::PausedForever: return RunClass::StoppedSafely;
     case Outcome::Overtravel: return RunClass::SetterHurt;
     case Outcome::Collision:
-        return result.message.find("the setter's end of stroke") != std::string::npos ? RunClass::SetterHurt
-                                                                                      : RunClass::Collision;
-    case Outcome::Runaway:
-    case Outcome::PausedForever: return RunClass::DidNotEnd;
+        return result.cause == controller::Cause::SetterEnd ? RunClass::SetterHurt : RunClass::Collision;
+    case Outcome::Runaway: return RunClass::DidNotEnd;
     }
     return RunClass::DidNotEnd;
 }
 
 std::vector<Judgement> verdictOf(machine::RunResult const& result, Rehearsal const& rehearsal, UnitSystem units) {
     auto const kind = classify(result, rehearsal);
-    bool const length = rehearsal.kind == macros::Kind::ToolLength;
+    bool const length = macros::setsLength(rehearsal.kind);
     Judgement first;
     first.headline = headline(kind, length);
+    if (kind == RunClass::Right && rehearsal.kind == macros::Kind::GoAndLook)
+        first.headline = "It stops where it should.";
     first.severity = kind == RunClass::Right           ? Severity::Note
                      : kind == RunClass::StoppedSafely ? Severity::Attention
                                                        : Severity::Bad;
@@ -78,7 +90,7 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Rehearsal con
         first.headline = length ? "No length was set." : "No zero was set.";
     if (auto const link = linkError_mm(result, rehearsal);
         kind == RunClass::WrongZero && link && std::abs(*link) > rehearsal.tolerance_mm) {
-        if (std::abs(result.z_zero->error_mm()) <= rehearsal.tolerance_mm)
+        if (std::abs(result.z_zero->error_mm() - rehearsal.intended_mm) <= rehearsal.tolerance_mm)
             first.headline = "The link is wrong, and nothing says so.";
         first.text += fmt::format(" The link is off by {}: every tool after this one would be.",
                                   lengthText(*link, units, Sign::Always));

@@ -13,9 +13,12 @@ struct Entry {
     char const* text;
 };
 
-constexpr std::array<Entry, 9> entries{{
+constexpr std::array<Entry, 12> entries{{
     {Act::StopSpindle, "stop_spindle", "switches the spindle off"},
     {Act::TouchFlank, "touch_flank", "holds the plate by its edge to the flank of the cutter"},
+    {Act::BridgePlate, "bridge_plate", "bridges plate and cutting edge with the collet spanner"},
+    {Act::LiftPlate, "lift_plate", "lifts the plate by its edges to the tip and lays it down again"},
+    {Act::PressPlate, "press_plate", "presses the plate once"},
     {Act::LayPlate, "lay_plate", "lays the plate on the work under the cutter"},
     {Act::TakePlate, "take_plate", "takes the plate away"},
     {Act::TakeClip, "take_clip", "takes the clip off the tool"},
@@ -34,6 +37,18 @@ std::optional<Act> actNamed(std::string_view name) {
     for (auto const& entry : entries)
         if (name == entry.name) return entry.act;
     return std::nullopt;
+}
+
+bool makesSignal(Act act) {
+    switch (act) {
+    case Act::TouchFlank:
+    case Act::BridgePlate:
+    case Act::LiftPlate:
+    case Act::PressPlate:
+    case Act::BringTogether:
+    case Act::PressSetter: return true;
+    default: return false;
+    }
 }
 
 } // namespace steady::shop

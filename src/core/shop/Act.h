@@ -1,17 +1,46 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// What a person is asked to do while a macro pauses.
+// What a person is asked to do while a macro pauses, and when it is done.
 
 #include <optional>
 #include <string_view>
 
 namespace steady::shop {
 
-enum class Act { StopSpindle, TouchFlank, LayPlate, TakePlate, TakeClip, BringTogether, PressSetter, WipeDisc, Leave };
+enum class Act {
+    StopSpindle,
+    TouchFlank,  ///< the plate held against the cutter
+    BridgePlate, ///< plate and cutting edge bridged with the collet spanner
+    LiftPlate,   ///< the plate lifted by its edges to the tip
+    PressPlate,  ///< a plate with a switch of its own, where it lies
+    LayPlate,
+    TakePlate,
+    TakeClip,
+    BringTogether, ///< the signal made in the hand, away from the machine
+    PressSetter,
+    WipeDisc,
+    Leave
+};
+
+/// Acts that make a signal come after resuming, this much; all others are done before it.
+inline constexpr double before_resuming_s = -1, usual_delay_s = 2;
 
 char const* name(Act act); ///< “touch_flank”, as files store it
 char const* text(Act act); ///< as people read it
 std::optional<Act> actNamed(std::string_view name);
+/// Whether it closes (or opens) the probing circuit by hand.
+bool makesSignal(Act act);
+
+/// An act with its moment: seconds after resuming, below zero before it.
+struct TimedAct {
+    Act what = Act::Leave;
+    double after_s = before_resuming_s;
+    TimedAct() = default;
+    TimedAct(Act act) : what(act), after_s(usual(act)) {} // NOLINT: an act at its usual moment
+    TimedAct(Act act, double seconds) : what(act), after_s(seconds) {}
+    bool operator==(TimedAct const&) const = default;
+    static double usual(Act act) { return makesSignal(act) ? usual_delay_s : before_resuming_s; }
+};
 
 } // namespace steady::shop

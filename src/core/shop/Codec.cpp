@@ -31,6 +31,9 @@ template<class F> void fields(F& f, Machine& m) {
     f("homed_parameter", m.behaviour.homed_parameter);
     f("closed_at_start", m.behaviour.closed_at_start);
     f("home_move", m.behaviour.home_move);
+    f("offset_at_end", m.behaviour.offset_at_end);
+    f("scratch_parameter", m.behaviour.scratch_parameter);
+    f("link_parameter", m.behaviour.link_parameter);
     f("capture", m.capture);
     f("debounce_s", m.debounce_s);
     f("poll_s", m.poll_s);
@@ -43,12 +46,26 @@ template<class F> void fields(F& f, Machine& m) {
     f("home_search_mm_min", m.home_search_mm_min);
     f("home_latch_mm_min", m.home_latch_mm_min);
     f("length_sign", m.length_sign);
+    f("proof_creep_mm", m.proof_creep_mm);
+    f("proof_creep_s", m.proof_creep_s);
+    f("dust_shoe_mm", m.dust_shoe_mm);
+    f("dust_shoe_diameter_mm", m.dust_shoe_diameter_mm);
     f("home_epoch", m.home_epoch);
 }
 template<class F> void fields(F& f, Instrument& i) {
     f("name", i.name);
     f("resolution_mm", i.resolution_mm);
     f("permissible_error_mm", i.permissible_error_mm);
+}
+template<class F> void fields(F& f, TouchPractice& t) {
+    f("find_mm_min", t.find_mm_min);
+    f("measure_mm_min", t.measure_mm_min);
+    f("touches", t.touches);
+    f("back_off_mm", t.back_off_mm);
+    f("dwell_s", t.dwell_s);
+    f("read_on", t.read_on);
+    f("air_output", t.air_output);
+    f("air_s", t.air_s);
 }
 template<class F> void fields(F& f, TouchPlate& p) {
     f("name", p.name);
@@ -61,6 +78,8 @@ template<class F> void fields(F& f, TouchPlate& p) {
     f("push_in_mm", p.push_in_mm);
     f("thickness", p.thickness);
     f("instrument", p.instrument);
+    f("practice", p.practice);
+    f("proof", p.proof);
 }
 template<class F> void fields(F& f, ToolSetter& s) {
     f("name", s.name);
@@ -77,6 +96,7 @@ template<class F> void fields(F& f, ToolSetter& s) {
     f("circuit", s.circuit);
     f("path", s.path);
     f("input", s.input);
+    f("practice", s.practice);
 }
 template<class F> void fields(F& f, Cutter& c) {
     f("name", c.name);
@@ -84,6 +104,9 @@ template<class F> void fields(F& f, Cutter& c) {
     f("tip", c.tip);
     f("contact_radius_mm", c.contact_radius_mm);
     f("conducts", c.conducts);
+    f("teeth", c.teeth);
+    f("vee_deg", c.vee_deg);
+    f("recess_mm", c.recess_mm);
 }
 template<class F> void fields(F& f, Holder& h) {
     f("name", h.name);
@@ -107,6 +130,9 @@ template<class F> void fields(F& f, Assembly& a) {
     f("own_offset", a.own_offset);
     f("machine", a.machine);
     f("released_utc_ms", a.released_utc_ms);
+    f("teeth", a.teeth);
+    f("vee_deg", a.vee_deg);
+    f("recess_mm", a.recess_mm);
 }
 template<class F> void fields(F& f, Study& s) { f("what", s.what); }
 template<class F> void fields(F& f, Contact& c) {
@@ -127,6 +153,7 @@ template<class F> void fields(F& f, Contact& c) {
     f("direction", c.direction);
     f("vacuum", c.vacuum);
     f("home_epoch", c.home_epoch);
+    f("board", c.board);
 }
 template<class F> void fields(F& f, Board& b) {
     f("name", b.name);
@@ -173,6 +200,14 @@ template<class F> void fields(F& f, ZeroSetup& z) {
     f("gauge_block_mm", z.gauge_block_mm);
     f("reference_mm", z.reference_mm);
     f("block_again_mm", z.block_again_mm);
+    f("block_by_feel", z.block_by_feel);
+    f("paper_use", z.paper_use);
+    f("also_offsets", z.also_offsets);
+    f("trim_mm", z.trim_mm);
+    f("look_mm", z.look_mm);
+    f("looked_utc_ms", z.looked_utc_ms);
+    f("looked_tool", z.looked_tool);
+    f("board_accepted", z.board_accepted);
 }
 
 template<class E> struct EnumWords;
@@ -185,7 +220,12 @@ template<> struct EnumWords<ClosedAtStart> { static constexpr char const* words[
 template<> struct EnumWords<HomeMove> { static constexpr char const* words[] = {"all_axes", "named_axes"}; };
 template<> struct EnumWords<Path> { static constexpr char const* words[] = {"clip", "spindle_earth", "own_switch"}; };
 template<> struct EnumWords<SetterInput> { static constexpr char const* words[] = {"shared_with_plate", "own"}; };
-template<> struct EnumWords<TipShape> { static constexpr char const* words[] = {"rim", "point", "insert"}; };
+template<> struct EnumWords<TipShape> {
+    static constexpr char const* words[] = {"rim", "point", "insert", "ball", "round_over"};
+};
+template<> struct EnumWords<ProofBy> { static constexpr char const* words[] = {"spanner", "lift"}; };
+template<> struct EnumWords<OffsetAtEnd> { static constexpr char const* words[] = {"first", "kept"}; };
+template<> struct EnumWords<PaperUse> { static constexpr char const* words[] = {"subtracted", "only_a_feel"}; };
 template<> struct EnumWords<LengthMethod> {
     static constexpr char const* words[] = {"setter", "plate", "height_gauge"};
 };
@@ -236,7 +276,10 @@ struct Writer {
     template<class E>
     requires std::is_enum_v<E>
     void write(Json& at, E value) { at = EnumWords<E>::words[static_cast<int>(value)]; }
-    void write(Json& at, AxisTravel& value) {
+    void write(Json& at, std::vector<int> const& value) { at = value; }
+    /// A group of fields within an entity.
+    template<class T>
+    requires(std::is_same_v<T, AxisTravel> || std::is_same_v<T, TouchPractice>) void write(Json& at, T& value) {
         at = Json::object();
         Writer inner{at};
         fields(inner, value);
@@ -293,7 +336,14 @@ struct Reader {
         }
         refuse(key, "one of the known words");
     }
-    void read(Json const& at, std::string const& key, AxisTravel& value) {
+    void read(Json const& at, std::string const& key, std::vector<int>& value) {
+        if (!at.is_array()) return refuse(key, "a list of whole numbers");
+        value.clear();
+        for (auto const& item : at) read(item, key, value.emplace_back());
+    }
+    template<class T>
+    requires(std::is_same_v<T, AxisTravel> ||
+             std::is_same_v<T, TouchPractice>) void read(Json const& at, std::string const& key, T& value) {
         if (!at.is_object()) return refuse(key, "an object");
         Reader inner{at, place + "." + key, {}};
         fields(inner, value);
@@ -304,6 +354,11 @@ struct Reader {
 /// What older bodies leave out and cannot simply default: a closed circuit used to mean a switch of its own.
 void upgrade(TouchPlate& plate, Json const& body) {
     if (!body.contains("path") && plate.circuit == Circuit::ClosedAtRest) plate.path = Path::OwnSwitch;
+}
+/// The first version kept a window that nobody had chosen; only another figure was somebody's.
+void upgrade(ZeroSetup& setup, Json const& body) {
+    constexpr double never_chosen_mm = 10;
+    if (body.value("v", 1) < 2 && setup.window_mm == never_chosen_mm) setup.window_mm.reset();
 }
 void upgrade(auto&, Json const&) {}
 

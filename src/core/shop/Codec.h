@@ -8,7 +8,7 @@
 
 namespace steady::shop {
 
-inline constexpr int body_version = 1;
+inline constexpr int body_version = 2;
 
 /// “plate”, “contact”, …
 std::string kindOf(Entity const& entity);

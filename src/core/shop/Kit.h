@@ -22,6 +22,24 @@ enum class Circuit { OpenAtRest, ClosedAtRest };
 /// What completes the circuit: tool and clip, tool and the spindle's earth, or a switch of its own.
 enum class Path { Clip, SpindleEarth, OwnSwitch };
 
+/// How a touch is read: while pressing down, or at the release while slowly lifting off.
+enum class Direction { Press, Release };
+
+/// How a device is touched; what is not said is computed from machine and device.
+struct TouchPractice {
+    std::optional<double> find_mm_min, measure_mm_min;
+    int touches = 2; ///< slow ones, 1 to 5
+    std::optional<double> back_off_mm, dwell_s;
+    Direction read_on = Direction::Press;
+    std::optional<int>
+        air_output; ///< digital output of an air blast, before the search and between touches; none: no air
+    double air_s = 0.5;
+    bool operator==(TouchPractice const&) const = default;
+};
+
+/// How an open plate circuit is seen to close: bridged with the collet spanner, or the plate lifted to the tip.
+enum class ProofBy { Spanner, Lift };
+
 struct Instrument {
     std::string name;
     double resolution_mm = 0.01;
@@ -41,6 +59,8 @@ struct TouchPlate {
     Id<Instrument> instrument;
     Path path = Path::Clip;
     bool sprung = false;
+    TouchPractice practice;
+    ProofBy proof = ProofBy::Spanner;
     bool operator==(TouchPlate const&) const = default;
 };
 
@@ -60,12 +80,16 @@ struct ToolSetter {
     Circuit circuit = Circuit::ClosedAtRest;
     Path path = Path::OwnSwitch;
     SetterInput input = SetterInput::SharedWithPlate;
+    TouchPractice practice;
     bool operator==(ToolSetter const&) const = default;
     double stroke_mm() const { return trigger_mm - overtravel_mm.value_or(solid_mm); }
 };
 
-/// Where a tool touches: all over its end, on its axis, or with inserts on a circle.
-enum class TipShape { Rim, Point, Insert };
+/// The end of a tool: flat out to its rim, a cone on its axis, inserts on a circle, a ball, a pilot below a hollow arc.
+enum class TipShape { Rim, Point, Insert, Ball, RoundOver };
+
+/// Where a tool's end touches, from its axis, when nothing else is said.
+double usualContactRadius_mm(TipShape tip, double diameter_mm);
 
 struct Cutter {
     std::string name;
@@ -73,6 +97,9 @@ struct Cutter {
     TipShape tip = TipShape::Rim;
     double contact_radius_mm = 3; ///< of the rim or of the inserts; a point has none
     bool conducts = true;
+    int teeth = 2;        ///< flutes or inserts
+    double vee_deg = 90;  ///< of a point: the whole angle of its cone
+    double recess_mm = 3; ///< of inserts: how far the body lies above them
     bool operator==(Cutter const&) const = default;
 };
 
@@ -106,9 +133,14 @@ struct Assembly {
     int own_offset = 0;               ///< its work offset where each tool has one; 0: none
     Id<Machine> machine;              ///< the one it is used in; none: whichever
     std::int64_t released_utc_ms = 0; ///< taken apart then; 0: still gripped
+    int teeth = 2;                    ///< as the cutter's
+    double vee_deg = 90, recess_mm = 3;
     bool operator==(Assembly const&) const = default;
 
-    double contactRadius_mm() const { return tip == TipShape::Point ? 0 : contact_radius_mm.value_or(diameter_mm / 2); }
+    double contactRadius_mm() const {
+        bool const on_axis = tip == TipShape::Point || tip == TipShape::Ball;
+        return on_axis ? 0 : contact_radius_mm.value_or(usualContactRadius_mm(tip, diameter_mm));
+    }
 };
 
 } // namespace steady::shop

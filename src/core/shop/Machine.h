@@ -36,12 +36,20 @@ enum class LengthSign { Positive, Negative };
 enum class ClosedAtStart { Refused, EndsAsContact };
 /// Which axes G28 and G30 move to the stored point after the intermediate one.
 enum class HomeMove { AllAxes, NamedAxes };
+/// Which work offset is in force once a program has ended.
+enum class OffsetAtEnd { First, Kept };
+
+/// Numbered parameters that macros write: some for a moment, ten for each work offset for good.
+inline constexpr int scratch_count = 30, link_block = 10;
 
 /// What the owner found out about the controller, each by a bench test of two minutes.
 struct Behaviour {
     ClosedAtStart closed_at_start = ClosedAtStart::Refused;
     HomeMove home_move = HomeMove::AllAxes;
     std::optional<int> homed_parameter; ///< parameter that reads 1 once homed; none: macros ask
+    OffsetAtEnd offset_at_end = OffsetAtEnd::First;
+    int scratch_parameter = 101; ///< the first of scratch_count
+    int link_parameter = 3010;   ///< the first of the first offset's ten
     bool operator==(Behaviour const&) const = default;
 };
 
@@ -62,6 +70,9 @@ struct Machine {
     HomeOrder home_order = HomeOrder::ZFirst;
     double home_search_mm_min = 1000, home_latch_mm_min = 100;
     LengthSign length_sign = LengthSign::Positive;
+    double proof_creep_mm = 5, proof_creep_s = 10; ///< how far Z creeps up, and how long, while a signal is proved
+    std::optional<double> dust_shoe_mm;            ///< how far it hangs below the spindle face; none: no shoe
+    double dust_shoe_diameter_mm = 120;
     int home_epoch = 1; ///< goes up when a home switch, pull-off, homing direction or frame changes; not at a re-home
     bool operator==(Machine const&) const = default;
 

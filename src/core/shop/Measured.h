@@ -14,7 +14,8 @@ enum class Source { Measured, Imported, Simulated };
 enum class Frame { Machine, Work };
 /// What was touched.
 enum class Target { Plate, Setter, Board, Paper };
-enum class Direction { Press, Release };
+
+struct Board;
 
 /// A touch: the tip of an assembly on something.
 struct Contact {
@@ -35,6 +36,7 @@ struct Contact {
     Direction direction = Direction::Press;
     bool vacuum = false;
     int home_epoch = 1;
+    Id<Board> board; ///< which one was touched; none: the one that the setup names
     bool operator==(Contact const&) const = default;
 };
 
@@ -80,6 +82,8 @@ struct Surfacing {
 
 enum class Method { Retouch, LengthTable, OffsetPerTool };
 enum class LengthReference { Nose, Master, FirstTool };
+/// Whether paper under the tip counts with its thickness, or only tells the hand that the tip is there.
+enum class PaperUse { Subtracted, OnlyAFeel };
 
 /// What a zero is made of: which machine, devices, tool and contacts, and how the macros go about it.
 struct ZeroSetup {
@@ -89,19 +93,28 @@ struct ZeroSetup {
     Id<Contact> contact;
     int work_offset = 1; ///< 1 to 9: G54 to G59.3
     std::optional<double> stock_thickness_mm;
-    double window_mm = 10; ///< how far the macro's contact may lie from the one in the book
+    /// How far the macro's contact may lie from this very tool's own in the book; none: wherever it can be.
+    std::optional<double> window_mm;
     Id<ToolSetter> setter;
     Id<Board> board;
     Method method = Method::Retouch;
     LengthReference reference = LengthReference::Nose;
-    Id<Assembly> reference_tool;         ///< master or first tool
-    double paper_mm = 0.1;               ///< office paper, common practice; measure your own
+    Id<Assembly> reference_tool; ///< master or first tool
+    double paper_mm = 0.1;       ///< office paper, common practice; measure your own
+    PaperUse paper_use = PaperUse::Subtracted;
     Id<Contact> link_plate, link_setter; ///< what the link rests on; both by one tool
     int link_offset = 1;
     // Setting a lost reference again with a gauge block under tip or nose.
     std::optional<double> gauge_block_mm;
     std::optional<double> reference_mm;   ///< height of the reference above what the block stands on
     std::optional<double> block_again_mm; ///< the block as it reads afterwards
+    bool block_by_feel = false;           ///< a slip fit that the hand judges; no second figure is wanted
+    std::vector<int> also_offsets;        ///< other work offsets on the same work that a re-touch sets too
+    double trim_mm = 0;                   ///< what “trim zero” takes deeper; negative: higher
+    double look_mm = 5;                   ///< how high above zero “go and look” stops
+    std::int64_t looked_utc_ms = 0;       ///< when what was to be seen there was seen; 0: not yet
+    Id<Assembly> looked_tool;
+    Id<Contact> board_accepted; ///< a board contact that differs from the older height, and counts all the same
     bool operator==(ZeroSetup const&) const = default;
 };
 

@@ -32,8 +32,7 @@ struct Bench {
         if (!contact) return fail(Code::Missing, {"contact"}, "The contact", "Touch it first.");
         bool const on_setter = contact->target == Target::Setter && setter;
         auto const* plate = book.find(contact->plate);
-        auto const feeds = on_setter ? feedsFor(machine, *setter)
-                                     : feedsFor(machine, plate ? plate->push_in_mm : assumedPlate().push_in_mm);
+        auto const feeds = on_setter ? feedsFor(machine, *setter) : feedsFor(machine, plate ? *plate : assumedPlate());
         return touchedAt(machine, *contact, feeds.slow_mm_min);
     }
     /// ± of a difference of two touches of one device.

@@ -22,7 +22,7 @@ std::string thicknessSource(Thickness const& thickness, UnitSystem units) {
 ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, MachineZ touched) {
     ZChain chain;
     chain.label = fmt::format("work zero, {} Z", workOffsetName(result.setup.work_offset));
-    chain.tool = fmt::format("tool {}", result.assembly.number);
+    chain.tool = result.touched_by;
     chain.simulated = contact.source == shop::Source::Simulated;
     auto const prediction = predictTouch(result.machine, contact, result.feeds.slow_mm_min);
     chain.terms.push_back({"contact", "plate contact", touched.mm,
@@ -133,12 +133,14 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     std::vector<shop::Reading> values;
     if (result.plate.thickness) values = readings.readings(result.plate.thickness);
     result.thickness = thicknessOf(result.plate, values, book.find(result.plate.instrument), result.units);
-    result.feeds = feedsFor(result.machine, result.plate.push_in_mm);
+    result.feeds = feedsFor(result.machine, result.plate);
     result.slow = predictTouch(result.machine, result.feeds.slow_mm_min);
 
     auto const* stored = book.find(setup.contact);
     auto const used = contact ? contact : stored ? std::optional(*stored) : std::nullopt;
     if (used) {
+        auto const* by = book.find(used->assembly);
+        result.touched_by = fmt::format("tool {}", by ? by->number : result.assembly.number);
         auto const touched = machineZ(*used);
         if (!touched) return Failure(touched.error());
         result.chain = chainOf(result, *used, *touched);

@@ -19,6 +19,7 @@ struct PlateZeroResult {
     shop::TouchPlate plate;
     shop::Assembly assembly;
     Thickness thickness;
+    std::string touched_by; ///< “tool 3”: whose contact it is
     ProbingFeeds feeds;
     TouchPrediction slow;                  ///< at the slow feed
     std::optional<ZChain> chain;           ///< none without a contact

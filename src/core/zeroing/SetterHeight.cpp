@@ -107,7 +107,9 @@ Result<Expected> expectedTrip(shop::Book const& book, shop::ZeroSetup const& set
 bool reachesDisc(shop::Assembly const& tool, shop::ToolSetter const& setter) {
     double const disc = setter.disc_mm / 2, r = tool.contactRadius_mm();
     switch (tool.tip) {
-    case shop::TipShape::Point: return true;
+    case shop::TipShape::Point:
+    case shop::TipShape::Ball: return true;
+    case shop::TipShape::RoundOver:
     case shop::TipShape::Rim: return r <= disc; // a wider end would rest on its rim, wherever that is lowest
     case shop::TipShape::Insert: return r < disc;
     }

@@ -76,8 +76,23 @@ ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm) {
     return roundedFeeds(machine, std::min(300.0, largestFeed_mm_min(machine, 0.8 * push_in_mm)));
 }
 
+namespace {
+
+/// What the owner chose wins; a slow feed that is not chosen is a tenth of the fast one.
+ProbingFeeds chosen(shop::TouchPractice const& practice, ProbingFeeds computed) {
+    double const fast = practice.find_mm_min.value_or(computed.fast_mm_min);
+    return {fast, practice.measure_mm_min.value_or(practice.find_mm_min ? fast / 10 : computed.slow_mm_min)};
+}
+
+} // namespace
+
+ProbingFeeds feedsFor(shop::Machine const& machine, shop::TouchPlate const& plate) {
+    return chosen(plate.practice, feedsFor(machine, plate.push_in_mm));
+}
+
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter) {
-    return roundedFeeds(machine, std::min(600.0, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm())));
+    return chosen(setter.practice,
+                  roundedFeeds(machine, std::min(600.0, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()))));
 }
 
 Result<MachineZ> machineZ(shop::Contact const& contact) {

@@ -42,11 +42,21 @@ struct ProbingFeeds {
     bool operator==(ProbingFeeds const&) const = default;
 };
 
+/// Two heights, machine Z.
+struct Between {
+    double low_mm = 0, high_mm = 0;
+    bool operator==(Between const&) const = default;
+};
+
 /// Fast: at most 300 mm/min and 80 % of the push-in that the plate's owner accepts; slow: a tenth of it (common
 /// practice).
 ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm);
 
-/// The same for a setter: at most 600 mm/min and half of what lies between its trip and its overtravel contact or end.
+/// Of a plate: what its owner chose, else computed from the push-in.
+ProbingFeeds feedsFor(shop::Machine const& machine, shop::TouchPlate const& plate);
+
+/// The same for a setter: chosen, or at most 600 mm/min and half of what lies between its trip and its overtravel
+/// contact or end.
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter);
 
 /// Machine Z of a contact, whatever frame it was read in. Error: FrameUnknown.

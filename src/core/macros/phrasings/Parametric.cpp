@@ -1,5 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/macros/Figures.h"
+#include "core/macros/LinkNumbers.h"
+#include "core/macros/Parts.h"
 #include "core/macros/Print.h"
 #include "core/quantity/WorkOffset.h"
 
@@ -9,17 +12,20 @@
 namespace steady::macros {
 namespace {
 
-constexpr int first_parameter = 100; ///< slot n is kept in #(100 + n)
 constexpr int first_label = 101;
+constexpr int most_tries = 3;
+constexpr double most_below_mm = 1; // of the begin below where a proof begins
 
-/// A link keeps four numbers for each work offset, in parameters that a parametric control can be told to keep over a
-/// power cut: #30n0 seal, #30n1 D, #30n2 the work offset, #30n3 the unit. The seal is made of the others, so that a
-/// variable which another macro has used shows.
+/// The parameters of a link, as the text names them.
 struct LinkNames {
-    std::string seal, d, offset, unit;
-    explicit LinkNames(int work_offset) {
-        auto name = [&](int n) { return fmt::format("#{}", 3000 + 10 * work_offset + n); };
-        seal = name(0), d = name(1), offset = name(2), unit = name(3);
+    std::string seal, d, offset, unit, last, next, trim_from, trim_d, x, y;
+    LinkNames(shop::Behaviour const& behaviour, int work_offset) {
+        LinkNumbers const n(behaviour, work_offset);
+        auto name = [](int number) { return fmt::format("#{}", number); };
+        seal = name(n.seal), d = name(n.d), offset = name(n.offset), unit = name(n.unit);
+        last = name(n.last), next = name(n.next);
+        trim_from = name(n.trim_from), trim_d = name(n.trim_d);
+        x = name(n.x), y = name(n.y);
     }
     std::string sum(int work_offset) const { return fmt::format("[{} + {}.0]", d, 1000 + work_offset); }
 };
@@ -27,7 +33,7 @@ struct LinkNames {
 /// Prints step after step; every number has a decimal point.
 struct Phrasing {
     UnitSystem units;
-    std::optional<int> homed_parameter;
+    shop::Behaviour behaviour;
     PrintedMacro out;
     int step = -1;
     int label = first_label;
@@ -38,33 +44,40 @@ struct Phrasing {
     }
     void comment(std::string const& text) { line("(" + commentSafe(text) + ")"); }
     void message(std::string const& text) { line("(MSG," + commentSafe(text) + ")"); }
+    /// With the values of parameters in it.
+    void figures(std::string const& text) { line("(DEBUG," + commentSafe(text) + ")"); }
+    void pause(std::string const& text) {
+        message(text);
+        line("M0");
+    }
 
-    std::string number(double value, int decimals) const {
-        double const unit = std::pow(10.0, -decimals);
-        return fmt::format("{:.{}f}", std::abs(value) < unit / 2 ? 0.0 : value, decimals);
-    }
-    std::string len(double mm) const {
-        return units == UnitSystem::Metric ? number(mm, 4) : number(mm / mm_per_inch, 5);
-    }
-    std::string feed(double mm_min) const {
-        return units == UnitSystem::Metric ? number(mm_min, 1) : number(mm_min / mm_per_inch, 3);
-    }
-    static std::string name(Slot slot) { return fmt::format("#{}", first_parameter + slot.number); }
+    std::string len(double mm) const { return lengthFigure(mm, units); }
+    std::string feed(double mm_min) const { return feedFigure(mm_min, units); }
+    std::string name(Slot slot) const { return fmt::format("#{}", behaviour.scratch_parameter + slot.number - 1); }
+    LinkNames link(int work_offset) const { return {behaviour, work_offset}; }
     /// “ - 9.9420” or “ + 0.0008”
     std::string addend(double mm) const { return fmt::format(" {} {}", mm < 0 ? '-' : '+', len(std::abs(mm))); }
+    /// Machine coordinates of the last probing move; X, Y, Z are 0, 1, 2.
+    static std::string probed(int axis) { return fmt::format("[#{} + #[{} + 20*#5220]]", 5061 + axis, 5201 + axis); }
+    static std::string offsetZ(int work_offset) { return fmt::format("#{}", 5203 + 20 * work_offset); }
+    /// Two steps of what a control stores.
+    double storage_mm() const { return 2 * (units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch); }
 
-    void alarmIf(std::string const& condition, std::string const& words) {
+    void alarmIf(std::string const& condition, std::string const& words, std::string const& shown_figures = {}) {
         int const o = label++;
         line(fmt::format("O{} IF [{}]", o, condition));
-        message(words);
+        if (!shown_figures.empty()) figures(shown_figures);
+        pause(words);
         line("M2");
         line(fmt::format("O{} ENDIF", o));
     }
-    void probe(std::string const& by, double feed_mm_min) {
-        line("G91");
-        line(fmt::format("G38.3 Z{} F{}", by, feed(feed_mm_min)));
-        line("G90");
+    /// The override is locked for this move alone, so that every way out leaves it free.
+    void probe(std::string const& code, std::string const& by, double feed_mm_min) {
+        line("G91 M49");
+        line(fmt::format("{} Z{} F{}", code, by, feed(feed_mm_min)));
+        line("G90 M48");
     }
+    void probe(std::string const& by, double feed_mm_min) { probe("G38.3", by, feed_mm_min); }
     std::string figure(Figure const& f) const {
         auto const* mm = std::get_if<double>(&f);
         return mm ? len(*mm) : name(std::get<Slot>(f));
@@ -75,14 +88,21 @@ struct Phrasing {
         return text;
     }
     std::string unitCode() const { return units == UnitSystem::Metric ? "21" : "20"; }
+    std::string differs(std::string const& a, std::string const& b) const {
+        return fmt::format("[ABS[{} - {}] GT {}]", a, b, len(storage_mm()));
+    }
+    /// Whether the link's seal fits what it seals.
+    std::string unsealed(int work_offset) const {
+        auto const names = link(work_offset);
+        return fmt::format("[{} NE {}] OR [{} NE {}] OR [ABS[{} - {}] GT 0.00001]", names.offset, work_offset,
+                           names.unit, unitCode(), names.seal, names.sum(work_offset));
+    }
 
     void operator()(SetModes const& s) {
         line(units == UnitSystem::Metric ? "G21" : "G20");
-        line("G90 G94 G80 G49 G61");
+        line("G90 G94 G80 G40 G49 G61 M48");
         if (s.work_offset > 0) line(workOffsetName(s.work_offset));
-        line("M49");
     }
-    void operator()(RequireWorkOffset const& s) { alarmIf(fmt::format("#5220 NE {}", s.work_offset), s.alarm); }
     void operator()(RequireToolAllowed const& s) {
         line(fmt::format("{}=0", name(s.found)));
         for (auto const& row : s.rows) {
@@ -90,62 +110,105 @@ struct Phrasing {
             line(fmt::format("O{} IF [#5400 EQ {}]", o, row.number));
             line(fmt::format("{}=1", name(s.found)));
             for (std::size_t i = 0; i < s.into.size(); ++i)
-                line(fmt::format("{}={}", name(s.into[i]), s.plain ? number(row.figures[i], 0) : len(row.figures[i])));
+                line(fmt::format("{}={}", name(s.into[i]),
+                                 s.plain == s.into[i] ? plainNumber(row.figures[i], 0) : len(row.figures[i])));
             line(fmt::format("O{} ENDIF", o));
         }
         alarmIf(fmt::format("{} EQ 0", name(s.found)), s.alarm);
     }
+    void operator()(RequireToolNot const& s) {
+        constexpr std::size_t a_line = 6;
+        for (std::size_t first = 0; first < s.numbers.size(); first += a_line) {
+            std::string any;
+            for (auto i = first; i < std::min(first + a_line, s.numbers.size()); ++i)
+                any += fmt::format("{}[#5400 EQ {}]", any.empty() ? "" : " OR ", s.numbers[i]);
+            alarmIf(any, s.alarm);
+        }
+    }
     void operator()(RequireNoShift const& s) { alarmIf("[#5211 NE 0] OR [#5212 NE 0] OR [#5213 NE 0]", s.alarm); }
     void operator()(RequireHomed const& s) {
-        if (homed_parameter) {
-            alarmIf(fmt::format("#{} NE 1", *homed_parameter), s.alarm);
-            return;
-        }
-        message(s.ask);
-        line("M0");
+        if (behaviour.homed_parameter) alarmIf(fmt::format("#{} NE 1", *behaviour.homed_parameter), s.alarm);
     }
     void operator()(SpindleStop const& s) {
         line("M5");
-        if (s.by_hand) {
-            message(s.ask);
-            line("M0");
-        }
-        line(fmt::format("G4 P{}", number(s.spin_down_s, 1)));
+        if (s.spin_down_s > 0) line(fmt::format("G4 P{}", plainNumber(s.spin_down_s, 1)));
     }
-    void operator()(Pause const& s) {
-        message(s.text);
-        line("M0");
-    }
+    void operator()(Pause const& s) { pause(s.text); }
     void operator()(RequireOpen const& s) {
         probe(len(s.up_mm), s.feed_mm_min);
         alarmIf("#5070 NE 0", s.alarm);
+        if (s.begin.number > 0) line(fmt::format("{}=[#5063{}]", name(s.begin), addend(-s.up_mm)));
+    }
+    /// Only as far as a proof can have gone: a control that does not say where a probing move without contact ended
+    /// would send it anywhere.
+    void back(Slot begin, double most_mm, double feed_mm_min, std::string const& alarm) {
+        alarmIf(fmt::format("[[{0} - #5063] GT 0] OR [[{0} - #5063] LT {1}]", name(begin), len(-most_mm)), alarm);
+        probe(fmt::format("[{} - #5063]", name(begin)), feed_mm_min);
+        alarmIf("#5070 NE 0", alarm);
     }
     void operator()(ProveContact const& s) {
-        probe(len(s.up_mm), s.feed_mm_min);
-        alarmIf("#5070 EQ 0", s.alarm);
+        auto ask = [&] {
+            pause(s.ask);
+            probe(len(s.up_mm), s.feed_mm_min);
+            line(fmt::format("{}=#5070", name(s.seen)));
+        };
+        ask();
+        line(fmt::format("{}=1", name(s.tries)));
+        int const o = label++;
+        line(fmt::format("O{} WHILE [[{} EQ 0] AND [{} LT {}]]", o, name(s.seen), name(s.tries), most_tries));
+        pause(s.again);
+        back(s.begin, s.up_mm + most_below_mm, s.feed_mm_min * 4, s.met);
+        ask();
+        line(fmt::format("{0}=[{0} + 1]", name(s.tries)));
+        line(fmt::format("O{} ENDWHILE", o));
+        alarmIf(fmt::format("{} EQ 0", name(s.seen)), s.alarm);
     }
+    void operator()(TakeBack const& s) { back(s.begin, s.most_mm, s.feed_mm_min, s.alarm); }
     void operator()(ProbeDown const& s) {
         auto const* mm = std::get_if<double>(&s.distance_mm);
         probe(mm ? len(-*mm) : fmt::format("[0.0 - {}]", figure(s.distance_mm)), s.feed_mm_min);
         alarmIf("#5070 EQ 0", s.alarm);
-        line(fmt::format("{}=[#5063 + #[5203 + 20*#5220]]", name(s.into)));
+        line(fmt::format("{}={}", name(s.into), probed(2)));
+    }
+    void operator()(Release const& s) {
+        probe("G38.5", len(s.up_mm), s.feed_mm_min);
+        alarmIf("#5070 EQ 0", s.alarm);
+        line(fmt::format("{}={}", name(s.into), probed(2)));
     }
     void operator()(Descend const& s) {
-        probe(fmt::format("[{} {} {}]", name(s.to_z), s.from_z_mm < 0 ? "+" : "-", len(std::abs(s.from_z_mm))),
-              s.feed_mm_min);
+        probe(name(s.by), s.feed_mm_min);
+        alarmIf("#5070 NE 0", s.alarm);
+    }
+    void operator()(DescendToWork const& s) {
+        line("M49");
+        line(fmt::format("G38.3 Z{} F{}", len(s.above_zero_mm), feed(s.feed_mm_min)));
+        line("M48");
         alarmIf("#5070 NE 0", s.alarm);
     }
     void operator()(BackOff const& s) {
         line("G91");
         line(fmt::format("G1 Z{} F{}", len(s.up_mm), feed(s.feed_mm_min)));
         line("G90");
-        line(fmt::format("G4 P{}", number(s.settle_s, 2)));
+        line(fmt::format("G4 P{}", plainNumber(s.settle_s, 2)));
     }
-    void operator()(Wait const& s) { line(fmt::format("G4 P{}", number(s.seconds, 1))); }
+    void operator()(Wait const& s) { line(fmt::format("G4 P{}", plainNumber(s.seconds, 1))); }
+    void operator()(AirBlast const& s) {
+        line(fmt::format("M64 P{}", s.output));
+        line(fmt::format("G4 P{}", plainNumber(s.seconds, 1)));
+        line(fmt::format("M65 P{}", s.output));
+    }
     void operator()(RequireAgreement const& s) {
-        alarmIf(fmt::format("ABS[{} - {}] GT {}", name(s.a), name(s.b), len(s.tolerance_mm)), s.alarm);
+        std::string any;
+        for (std::size_t i = 1; i < s.touches.size(); ++i)
+            any += fmt::format("{}[ABS[{} - {}] GT {}]", any.empty() ? "" : " OR ", name(s.touches[i]),
+                               name(s.touches[0]), len(s.tolerance_mm));
+        alarmIf(any, s.alarm);
     }
-    void operator()(TakeMean const& s) { line(fmt::format("{}=[[{} + {}]/2]", name(s.into), name(s.a), name(s.b))); }
+    void operator()(TakeMean const& s) {
+        std::string all;
+        for (auto const slot : s.touches) all += (all.empty() ? "" : " + ") + name(slot);
+        line(fmt::format("{}=[[{}]/{}]", name(s.into), all, s.touches.size()));
+    }
     void operator()(RequireLag const& s) {
         alarmIf(fmt::format("ABS[{} - {}{}] GT {}", name(s.slow), name(s.fast), addend(-s.expected_mm),
                             len(s.tolerance_mm)),
@@ -158,43 +221,164 @@ struct Phrasing {
     void operator()(SetWorkZero const& s) {
         line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));
         auto const* fixed = std::get_if<int>(&s.work_offset);
-        line(fmt::format("G10 L2 P{} Z{}", fixed ? std::to_string(*fixed) : name(std::get<Slot>(s.work_offset)),
-                         name(s.into)));
+        auto const number = fixed ? std::to_string(*fixed) : name(std::get<Slot>(s.work_offset));
+        line(fmt::format("G10 L2 P{} Z{}", number, name(s.into)));
+        alarmIf(differs(fixed ? offsetZ(*fixed) : fmt::format("#[5203 + 20*{}]", number), name(s.into)), s.wrong);
     }
-    void operator()(ClearLink const& s) { line(LinkNames(s.work_offset).seal + "=0"); }
+    void operator()(ClearLink const& s) {
+        auto const names = link(s.work_offset);
+        line(names.seal + "=0");
+    }
+    void seal(int work_offset) {
+        auto const names = link(work_offset);
+        line(fmt::format("{}={}", names.unit, unitCode()));
+        line(fmt::format("{}={}", names.seal, names.sum(work_offset)));
+        line(fmt::format("{}={}", names.offset, work_offset));
+    }
     void operator()(StoreLink const& s) {
-        LinkNames const link(s.work_offset);
-        line(fmt::format("{}=[{} - {}]", link.d, sum(s.setter, s.addends_mm), name(s.zero)));
-        line(fmt::format("{}={}", link.offset, s.work_offset));
-        line(fmt::format("{}={}", link.unit, unitCode()));
-        line(fmt::format("{}={}", link.seal, link.sum(s.work_offset)));
+        auto const names = link(s.work_offset);
+        line(fmt::format("{}=[{} - {}]", names.d, sum(s.setter, s.addends_mm), name(s.zero)));
+        line(fmt::format("{}={}", names.last, name(s.zero)));
+        line(fmt::format("{}={}", names.next, name(s.zero)));
+        seal(s.work_offset);
     }
     void operator()(RequireLink const& s) {
-        LinkNames const link(s.work_offset);
-        alarmIf(fmt::format("[{} NE {}] OR [{} NE {}] OR [ABS[{} - {}] GT 0.00001]", link.offset, s.work_offset,
-                            link.unit, unitCode(), link.seal, link.sum(s.work_offset)),
-                s.alarm);
+        auto const names = link(s.work_offset);
+        alarmIf(unsealed(s.work_offset), s.unsealed);
+        auto const z = offsetZ(s.work_offset);
+        alarmIf(fmt::format("{} AND {}", differs(z, names.last), differs(z, names.next)), s.changed,
+                fmt::format("{} Z is {}, the link was made for {}", workOffsetName(s.work_offset), z, names.last));
     }
     void operator()(SetZeroFromLink const& s) {
-        line(fmt::format("{}=[{} - {}]", name(s.into), sum(s.slot, s.addends_mm), LinkNames(s.work_offset).d));
-        line(fmt::format("G10 L2 P{} Z{}", s.work_offset, name(s.into)));
+        for (int const offset : s.work_offsets) {
+            auto const names = link(offset);
+            line(fmt::format("{}=[{} - {}]", name(s.into), sum(s.slot, s.addends_mm), names.d));
+            line(fmt::format("{}={}", names.next, name(s.into)));
+            line(fmt::format("G10 L2 P{} Z{}", offset, name(s.into)));
+            alarmIf(differs(offsetZ(offset), name(s.into)), s.wrong);
+            line(fmt::format("{}={}", names.last, name(s.into)));
+        }
+    }
+    /// The state of a trim stands where the link's offset number does: n + 100 while it is under way without a link,
+    /// n + 200 with one. What it began with is kept before, so that the same sum comes out when it is started again.
+    void operator()(Trim const& s) {
+        int const n = s.work_offset;
+        auto const names = link(n);
+        auto const z = offsetZ(n);
+        auto const target = fmt::format("{}=[{}{}]", name(s.into), names.trim_from, addend(-s.by_mm));
+        line(target);
+        int const fresh = label++;
+        line(fmt::format("O{} IF [[[{} NE {}] AND [{} NE {}]] OR [{} AND {}]]", fresh, names.offset, n + 100,
+                         names.offset, n + 200, differs(z, names.trim_from), differs(z, name(s.into))));
+        line(fmt::format("{}=100", name(s.into)));
+        int const linked = label++;
+        line(fmt::format("O{} IF [[{}] EQ 0]", linked, unsealed(n)));
+        line(fmt::format("{}=200", name(s.into)));
+        alarmIf(fmt::format("{} AND {}", differs(z, names.last), differs(z, names.next)), s.changed,
+                fmt::format("{} Z is {}, the link was made for {}", workOffsetName(n), z, names.last));
+        line(fmt::format("O{} ENDIF", linked));
+        line(fmt::format("{}={}", names.trim_from, z));
+        line(fmt::format("{}={}", names.trim_d, names.d));
+        line(fmt::format("{}=[{} + {}]", names.offset, name(s.into), n));
+        line(target);
+        line(fmt::format("O{} ENDIF", fresh));
+        line(names.seal + "=0");
+        line(fmt::format("G10 L2 P{} Z{}", n, name(s.into)));
+        alarmIf(differs(z, name(s.into)), s.wrong);
+        int const o = label++;
+        line(fmt::format("O{} IF [{} EQ {}]", o, names.offset, n + 200));
+        line(fmt::format("{}=[{}{}]", names.d, names.trim_d, addend(s.by_mm)));
+        line(fmt::format("{}={}", names.last, name(s.into)));
+        line(fmt::format("{}={}", names.next, name(s.into)));
+        figures(
+            fmt::format("{} Z goes from {} to {}, its link with it", workOffsetName(n), names.trim_from, name(s.into)));
+        seal(n);
+        line(fmt::format("O{} ELSE", o));
+        figures(
+            fmt::format("{} Z goes from {} to {}; it has no link", workOffsetName(n), names.trim_from, name(s.into)));
+        line(fmt::format("{}=0", names.offset));
+        line(fmt::format("O{} ENDIF", o));
     }
     void operator()(SetToolLength const& s) {
         line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));
         line(fmt::format("G10 L1 P#5400 Z{}", s.negative ? fmt::format("[0.0 - {}]", name(s.into)) : name(s.into)));
+        line("G43"); // what the table gives back stands in #5403 while it is in force
+        line(fmt::format("{}=#5403", name(slot_told)));
+        line("G49");
+        alarmIf(differs(name(slot_told), name(s.into)), s.wrong);
+    }
+    void operator()(LengthOffset const& s) { line(s.on ? "G43" : "G49"); }
+    void operator()(ChooseBound const& s) {
+        auto const typed = name(s.typed), mode = name(s.mode);
+        auto bound = [&](int number, std::string const& start, double search_mm, std::string const& low,
+                         std::string const& high) {
+            line(fmt::format("{}={}", mode, number));
+            line(fmt::format("{}={}", name(s.start), start));
+            line(fmt::format("{}={}", name(s.search), len(search_mm)));
+            line(fmt::format("{}={}", name(s.low), low));
+            line(fmt::format("{}={}", name(s.high), high));
+        };
+        auto more = [&](double mm) { return fmt::format("[{}{}]", typed, addend(mm)); };
+        line(mode + "=0");
+        int o = label++;
+        line(fmt::format("O{} IF [{} GT 0]", o, typed));
+        bound(1, more(s.start_less_length_mm), s.search_mm, more(s.low_less_length_mm), more(s.high_less_length_mm));
+        line(fmt::format("O{} ELSEIF [[ABS[{}{}] LT {}] AND [ABS[{}{}] LT {}]]", o, probed(0), addend(-s.x_mm),
+                         len(s.within_mm), probed(1), addend(-s.y_mm), len(s.within_mm)));
+        bound(2, len(-1), s.jogged_search_mm, len(s.travel_low_mm), len(s.travel_high_mm));
+        if (s.free_search_mm) {
+            line(fmt::format("O{} ELSE", o));
+            bound(3, len(-1), *s.free_search_mm, len(s.travel_low_mm), len(s.travel_high_mm));
+        }
+        line(fmt::format("O{} ENDIF", o));
+        line(fmt::format("{}={}", name(slot_told), typed));
+        line(typed + "=0"); // used once: the next tool has another
+        auto const kept = name(slot_told);
+        alarmIf(
+            fmt::format("[{0} NE 0] AND [[{0} LT {1}] OR [{0} GT {2}]]", kept, len(s.shortest_mm), len(s.longest_mm)),
+            s.unfit);
+        alarmIf(fmt::format("{} EQ 0", mode), s.alarm);
+    }
+    void operator()(StartWhereJogged const& s) {
+        line(fmt::format("{}=[{} - {}{}]", name(s.start), name(s.begin), name(s.parked),
+                         addend(-s.safe_above_parking_mm)));
+    }
+    std::vector<int> open;
+    void operator()(When const& s) {
+        open.push_back(label++);
+        line(fmt::format("O{} IF [{} {} {}]", open.back(), name(s.slot), s.is ? "EQ" : "NE", s.number));
+    }
+    void operator()(EndWhen const&) {
+        line(fmt::format("O{} ENDIF", open.back()));
+        open.pop_back();
+    }
+    void operator()(KeepSpot const& s) {
+        auto const names = link(s.work_offset);
+        line(fmt::format("{}={}", names.x, probed(0)));
+        line(fmt::format("{}={}", names.y, probed(1)));
+    }
+    void operator()(MoveToSpot const& s) {
+        auto const names = link(s.work_offset);
+        alarmIf(fmt::format("[{} EQ 0] AND [{} EQ 0]", names.x, names.y), s.unknown);
+        line(fmt::format("G53 G0 X{} Y{}", names.x, names.y));
     }
     void operator()(MoveAcross const& s) { line(fmt::format("G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
     void operator()(RetractTo const& s) { line(fmt::format("G53 G0 Z{}", len(s.machine_z_mm))); }
+    void operator()(TellLength const& s) {
+        if (s.slot.number == 0) return message(s.text);
+        line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));
+        figures(s.text + " " + name(s.into));
+    }
     void operator()(End const& s) {
-        message(s.text);
+        if (!s.text.empty()) message(s.text);
         line("M2");
     }
 };
 
 } // namespace
 
-PrintedMacro printParametric(Recipe const& recipe, std::optional<int> homed_parameter) {
-    Phrasing phrasing{recipe.units, homed_parameter, {}};
+PrintedMacro printParametric(Recipe const& recipe, shop::Behaviour const& behaviour) {
+    Phrasing phrasing{recipe.units, behaviour, {}};
     phrasing.out.recipe = recipe;
     phrasing.comment(recipe.title + ", written by Steady Pin for a parametric controller.");
     for (auto const& text : recipe.header) phrasing.comment(text);

@@ -1,0 +1,43 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/macros/LinkNumbers.h"
+
+#include <fmt/format.h>
+
+namespace steady::macros {
+namespace {
+
+// RS274/NGC: 1 to 30 belong to subroutines, 5061 and up to the controller.
+constexpr int lowest = 31, highest = 5060;
+
+struct Block {
+    char const* what;
+    int first, last;
+};
+
+std::string words(Block const& b) {
+    return b.first == b.last ? fmt::format("{} ({})", b.first, b.what)
+                             : fmt::format("{} to {} ({})", b.first, b.last, b.what);
+}
+
+} // namespace
+
+Result<void> checkNumbers(shop::Behaviour const& behaviour) {
+    Block const scratch{"for a moment", behaviour.scratch_parameter,
+                        behaviour.scratch_parameter + shop::scratch_count - 1};
+    Block const links{"for links", behaviour.link_parameter,
+                      behaviour.link_parameter + work_offset_count * shop::link_block - 1};
+    auto meet = [](Block const& a, Block const& b) { return a.first <= b.last && b.first <= a.last; };
+    for (auto const& each : {scratch, links})
+        if (each.first < lowest || each.last > highest)
+            return fail(Code::OutOfRange, {"parameters"}, words(each), fmt::format("{} to {}", lowest, highest));
+    if (meet(scratch, links)) return fail(Code::NumbersOverlap, {"parameters"}, words(scratch), words(links));
+    if (behaviour.homed_parameter) {
+        Block const homed{"says “homed”", *behaviour.homed_parameter, *behaviour.homed_parameter};
+        for (auto const& each : {scratch, links})
+            if (meet(homed, each)) return fail(Code::NumbersOverlap, {"parameters"}, words(homed), words(each));
+    }
+    return {};
+}
+
+} // namespace steady::macros

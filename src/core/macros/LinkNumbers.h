@@ -1,0 +1,29 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Where a controller keeps what belongs to a work offset's zero: ten numbered parameters for each.
+
+#include "core/base/Result.h"
+#include "core/quantity/WorkOffset.h"
+#include "core/shop/Machine.h"
+
+namespace steady::macros {
+
+/// The numbers of work offset n, from 1. The seal is D + 1000 + n, so that a number which another macro has used shows.
+struct LinkNumbers {
+    int seal, d, offset, unit; ///< offset: n (n + 100, n + 200: a trim is under way); unit: 21 or 20
+    int last, next;            ///< the Z of its own zero, as last set and as about to be set
+    int trim_from, trim_d;     ///< what a trim began with
+    int x, y;                  ///< where the plate was touched, machine coordinates
+    LinkNumbers(shop::Behaviour const& behaviour, int work_offset) {
+        int const first = behaviour.link_parameter + shop::link_block * (work_offset - 1);
+        seal = first, d = first + 1, offset = first + 2, unit = first + 3, last = first + 4, next = first + 5;
+        trim_from = first + 6, trim_d = first + 7, x = first + 8, y = first + 9;
+    }
+};
+
+/// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
+/// both uses; OutOfRange, with the numbers there are.
+Result<void> checkNumbers(shop::Behaviour const& behaviour);
+
+} // namespace steady::macros

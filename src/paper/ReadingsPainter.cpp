@@ -18,8 +18,10 @@ struct Axis {
 };
 
 Axis axisFor(ReadingsPicture const& picture, QRectF const& area) {
-    double low = std::min(picture.nominal_mm, picture.thickness.mm - picture.thickness.budget.expanded_95);
-    double high = std::max(picture.nominal_mm, picture.thickness.mm + picture.thickness.budget.expanded_95);
+    double low = std::min(picture.nominal_mm.value_or(picture.thickness.mm),
+                          picture.thickness.mm - picture.thickness.budget.expanded_95);
+    double high = std::max(picture.nominal_mm.value_or(picture.thickness.mm),
+                           picture.thickness.mm + picture.thickness.budget.expanded_95);
     for (auto const& reading : picture.readings) {
         low = std::min(low, reading.value_mm);
         high = std::max(high, reading.value_mm);
@@ -64,11 +66,13 @@ void paintReadings(QPainter& p, QRectF const& area, ReadingsPicture const& pictu
         band);
     p.setPen(QPen(ink.accent, 2));
     p.drawLine(QPointF(axis.x(t.mm), top), QPointF(axis.x(t.mm), base));
-    p.setPen(QPen(ink.attention, 1.5, Qt::DashLine));
-    p.drawLine(QPointF(axis.x(picture.nominal_mm), top), QPointF(axis.x(picture.nominal_mm), base));
-
+    double const nominal_x = axis.x(picture.nominal_mm.value_or(t.mm));
+    if (picture.nominal_mm) {
+        p.setPen(QPen(ink.attention, 1.5, Qt::DashLine));
+        p.drawLine(QPointF(nominal_x, top), QPointF(nominal_x, base));
+    }
     p.setFont(ink.font(Ink::Type::Small));
-    bool const apart = std::abs(axis.x(t.mm) - axis.x(picture.nominal_mm)) > 110 * ink.scale;
+    bool const apart = std::abs(axis.x(t.mm) - nominal_x) > 110 * ink.scale;
     auto label = [&](double mm, QString const& words, QColor const& colour, double lift) {
         p.setPen(colour);
         double const half = QFontMetricsF(p.font()).horizontalAdvance(words) / 2 + 2;
@@ -76,7 +80,8 @@ void paintReadings(QPainter& p, QRectF const& area, ReadingsPicture const& pictu
         p.drawText(QRectF(x - half, top - 20 * ink.scale - lift, 2 * half, 18 * ink.scale), Qt::AlignCenter, words);
     };
     label(t.mm, t.measured() ? QStringLiteral("mean and its 95 % band") : QStringLiteral("assumed"), ink.accent, 0);
-    label(picture.nominal_mm, QStringLiteral("nominal"), ink.attention, apart ? 0 : 16 * ink.scale);
+    if (picture.nominal_mm)
+        label(*picture.nominal_mm, QStringLiteral("nominal"), ink.attention, apart ? 0 : 16 * ink.scale);
 
     // Equal readings stand on each other.
     std::vector<std::pair<long, int>> heights;

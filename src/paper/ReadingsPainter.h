@@ -15,7 +15,7 @@ namespace steady::paper {
 struct ReadingsPicture {
     zeroing::Thickness thickness;
     std::vector<shop::Reading> readings;
-    double nominal_mm = 0;
+    std::optional<double> nominal_mm; ///< none: nobody has said
     UnitSystem units = UnitSystem::Metric;
 };
 

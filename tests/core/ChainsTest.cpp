@@ -207,6 +207,9 @@ private Q_SLOTS:
         QCOMPARE(said()[1].severity, Severity::Note);
         shop.changeSetup([](shop::ZeroSetup& s) { s.block_again_mm = 49.9; });
         QCOMPARE(said()[1].headline, std::string("The block reads −0.100 mm off."));
+        shop.changeSetup([](shop::ZeroSetup& s) { s.block_by_feel = true; });
+        QCOMPARE(said()[1].headline, std::string("The block is judged by feel."));
+        QCOMPARE(said().size(), std::size_t(2)); // the second figure is not wanted
     }
     void boardAndPaper() {
         LinkedShop shop;
@@ -226,7 +229,7 @@ private Q_SLOTS:
         shop.book.put(91, shop::Surfacing{{90}, 0.5, 99'000'000});
         QVERIFY(test::near(zeroing::boardConstant(shop.book, shop.setup())->b_mm(), before + 0.5, 1e-9));
         QCOMPARE(zeroing::boardJudgements(shop.book, shop.setup())[0].headline,
-                 std::string("The board is 17.500 mm thick now."));
+                 std::string("The spoilboard is 17.500 mm thick now."));
         shop.book.put(92, shop::Surfacing{{90}, 8.2, 99'100'000});
         QVERIFY(zeroing::boardJudgements(shop.book, shop.setup())[0].headline.find("meet the screws") !=
                 std::string::npos);
@@ -236,17 +239,55 @@ private Q_SLOTS:
         adds(*zeroing::paperZero(shop.book, shop.setup(), shop.long_tool), {-30, -0.08});
         QVERIFY(!zeroing::paperZero(shop.book, shop.setup(), shop.tool));
     }
-    void twoToolsThatDisagreeAboutTheBoardAreSaid() {
+    /// A fresh touch leads beside the setter contact nearest to it; one that differs is asked about, not adopted.
+    void aFreshTouchOnTheSpoilboardLeads() {
         LinkedShop shop;
-        shop.touch(shop.tool, Target::Board, -60);
+        auto height = [&] { return *zeroing::boardHeight(shop.book, shop.setup()); };
+        auto const first = shop.touch(shop.tool, Target::Board, -60);
+        double const old_mm = height().in_use.b_mm();
+        // Weeks later: the setter was touched first, then the spoilboard; both count, and they agree.
         shop.touch(shop.long_tool, Target::Setter, shop.trip_mm(shop.long_tool) - shop.lag_mm());
-        shop.touch(shop.long_tool, Target::Board, -60 + 6.5);
-        QCOMPARE(zeroing::boardJudgements(shop.book, shop.setup()).size(), std::size_t(1)); // how it was held
-        shop.touch(shop.long_tool, Target::Board, -60 + 6.5 + 0.2);
+        auto const again = shop.touch(shop.long_tool, Target::Board, -60 + 6.5 + 0.01);
+        QVERIFY(height().in_use.on_board == again && !height().asked);
+        QVERIFY(test::near(height().in_use.b_mm(), old_mm - 0.01, 1e-9));
+        // Touched 0.6 lower: that is more than paper and hand explain.
+        auto const low = shop.touch(shop.long_tool, Target::Board, -60 + 6.5 - 0.6);
+        auto asked = height();
+        QVERIFY(asked.in_use.on_board == again && asked.asked && asked.asked->on_board == low);
+        QVERIFY(test::near(asked.differs_mm, 0.61, 1e-9));
         auto const said = zeroing::boardJudgements(shop.book, shop.setup());
-        QCOMPARE(said.size(), std::size_t(2));
-        QVERIFY2(said[0].headline.find("disagree about the board by 0.2") != std::string::npos,
-                 said[0].headline.c_str());
+        QVERIFY2(said[0].headline.find("0.610 mm lower") != std::string::npos, said[0].headline.c_str());
+        // It was surfaced, and is entered: the older one moves with it and they agree.
+        auto surfaced = shop;
+        surfaced.book.put(90, shop::Board{"Board", 18, 8, 10});
+        surfaced.changeSetup([](shop::ZeroSetup& s) { s.board = {90}; });
+        surfaced.book.put(91, shop::Surfacing{{90}, 0.6, surfaced.book.find(low)->at_utc_ms - 1});
+        QVERIFY(!zeroing::boardHeight(surfaced.book, surfaced.setup())->asked);
+        // Or its owner takes it.
+        shop.changeSetup([&](shop::ZeroSetup& s) { s.board_accepted = low; });
+        QVERIFY(height().in_use.on_board == low && !height().asked);
+        QVERIFY(first);
+    }
+    void theSetterContactBesideIt() {
+        LinkedShop shop;
+        auto const on_board = shop.touch(shop.tool, Target::Board, -60);
+        shop.change(on_board, [](shop::Contact& c) { c.vacuum = true; });
+        auto const late = shop.touch(shop.tool, Target::Setter, -20); // the same vacuum counts before the nearest
+        shop.change(late, [](shop::Contact& c) { c.vacuum = true; });
+        QCOMPARE(zeroing::boardConstant(shop.book, shop.setup())->chain.terms[0].value_mm, -20.0);
+        shop.change(late, [](shop::Contact& c) { c.home_epoch = 2; });
+        QVERIFY(zeroing::boardConstant(shop.book, shop.setup())->chain.terms[0].value_mm != -20.0);
+        // Another grip's contact, and another board's, do not.
+        shop.change(late, [&](shop::Contact& c) {
+            c.home_epoch = 1;
+            c.assembly = shop.long_tool;
+        });
+        QVERIFY(zeroing::boardConstant(shop.book, shop.setup())->chain.terms[0].value_mm != -20.0);
+        shop.book.put(95, shop::Board{"Another", 18, 8, 10});
+        shop.change(on_board, [](shop::Contact& c) { c.board = {95}; });
+        QVERIFY(!zeroing::boardConstant(shop.book, shop.setup()));
+        shop.changeSetup([](shop::ZeroSetup& s) { s.board = {95}; });
+        QVERIFY(zeroing::boardConstant(shop.book, shop.setup()));
     }
 
     void methodsSideBySide() {

@@ -65,6 +65,16 @@ void checkScene(LadderContent const& content, LadderScene const& scene) {
         for (auto const& each : scene.arrows) arrow = arrow || (each.key == "drop" && each.label == "link D");
         QVERIFY(rung && arrow);
     }
+    // Figures add up as they are printed: the first rung and the arrows of the sum, and from zero to the setter.
+    auto number = [](std::string text) { return QString::fromStdString(text).replace(u'−', u'-').toDouble(); };
+    std::map<std::string, double> values;
+    for (auto const& rung : scene.rungs) values[rung.key] = number(rung.value);
+    double sum = values[content.chain.terms.front().key];
+    for (auto const& arrow : scene.arrows) {
+        if (arrow.term) sum += number(arrow.value);
+        if (arrow.key == "drop") QVERIFY(test::near(values["zero"] + number(arrow.value), values["trip"], 1e-9));
+    }
+    QVERIFY(test::near(sum, values["zero"], 1e-9));
     for (auto const& body : scene.bodies) QVERIFY(body.box.height > 0 && body.box.width > 0);
     for (auto const& gap : scene.breaks) QVERIFY(!gap.words.empty() && gap.to_z_mm > gap.from_z_mm);
     for (std::size_t i = 0; i < content.chain.terms.size(); ++i) {

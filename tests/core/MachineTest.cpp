@@ -225,6 +225,25 @@ private Q_SLOTS:
             QVERIFY2(result.message.find("still turns") != std::string::npos, result.message.c_str());
         }
     }
+    void aFingerUnderTheToolIsACollisionAboveItOnlyASignal() {
+        for (bool low : {false, true}) {
+            auto made = world();
+            machine::Setter setter;
+            setter.x_mm = 200;
+            setter.y_mm = 200;
+            setter.base_z_mm = -100;
+            made.setter = setter;
+            made.plate.place = machine::PlatePlace::Away;
+            made.stock_thickness_mm = 0;
+            // The tool of 50 trips it at 9.5; a finger is 15 thick.
+            made.axes[2].high_mm = 60;
+            made.position_mm[2] = low ? 9.5 + 14 : 9.5 + 40;
+            made.person.pauses = {{{{shop::Act::PressSetter, 0.5}}, {}, {}}};
+            auto const result = test::runText("M0\nG91\nG38.3 Z-12 F60\n", made);
+            QCOMPARE(result.outcome, low ? controller::Outcome::Collision : controller::Outcome::Completed);
+            if (low) QCOMPARE(result.cause, controller::Cause::Hand);
+        }
+    }
     void handsMakeTheSignalOnlyWithWhatTheyHold_data() {
         QTest::addColumn<bool>("plate");
         QTest::addColumn<bool>("clip");

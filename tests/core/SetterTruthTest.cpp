@@ -88,7 +88,6 @@ private Q_SLOTS:
         row("stock changed, nothing zeroed: what it cannot know", again, "", "stock_changed", wrong, -6, moves,
             "Set for this tool");
         row("offsets kept in the other unit", again, "", "native_unit", safe, 0, still, "was set since its link");
-        row("a finger back on the disc", again, "", "hand_at_setter", RunClass::Collision, 0, moves, "finger");
         row("other work offset in use: it sets its own", again, "", "other_offset", right, 0, moves,
             "Set for this tool");
         row("steps lost on the way", again, "", "steps_lost", safe, 0, moves, "does not fit the tool's length");

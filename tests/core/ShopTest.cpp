@@ -18,8 +18,30 @@ private Q_SLOTS:
     void everyKindReadsBackEqual() {
         Contact contact{-12.5, Frame::Work, "-12,5", 3, -70.25, {6}, {5}, 25, Source::Imported, 1234567890123};
         TouchPlate plate{"Plate “B”", 12.7, 50, 30, Circuit::ClosedAtRest, 0.1, {4}, {3}, Path::OwnSwitch};
+        plate.practice = {400, 12.5, 5, 2.5, 0.75, Direction::Release, 3, 1.5};
+        plate.proof = ProofBy::Lift;
+        contact.board = {12};
+        ZeroSetup more;
+        more.window_mm = 3.5;
+        more.also_offsets = {2, 9};
+        more.trim_mm = -0.2;
+        more.look_mm = 7;
+        more.looked_utc_ms = 123;
+        more.looked_tool = {6};
+        more.board_accepted = {7};
+        more.paper_use = PaperUse::OnlyAFeel;
+        more.block_by_feel = true;
+        Assembly ball{9, "ball"};
+        ball.tip = TipShape::Ball;
+        ball.teeth = 3;
+        ball.vee_deg = 60;
+        ball.recess_mm = 2;
         Machine machine = zeroing::assumedMachine();
-        machine.behaviour.homed_parameter = 5399;
+        machine.behaviour = {ClosedAtStart::EndsAsContact, HomeMove::NamedAxes, 5399, OffsetAtEnd::Kept, 401, 1200};
+        machine.proof_creep_mm = 7;
+        machine.proof_creep_s = 12;
+        machine.dust_shoe_mm = 40;
+        machine.dust_shoe_diameter_mm = 140;
         machine.units = UnitSystem::Inch;
         machine.spindle = SpindleSwitch::Hand;
         std::vector<Entity> const all{BookInfo{"Tern", UnitSystem::Inch},
@@ -28,6 +50,8 @@ private Q_SLOTS:
                                       plate,
                                       Assembly{7, "vee", 16, 47.9, 99},
                                       Assembly{8, "length not known"},
+                                      ball,
+                                      more,
                                       Study{"thickness"},
                                       contact,
                                       ZeroSetup{{2},

@@ -2,8 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/Test.h"
 
+#include "core/base/Rng.h"
 #include "core/base/Words.h"
 #include "core/quantity/Frames.h"
+#include "core/quantity/Sums.h"
 #include "core/quantity/Units.h"
 #include "core/quantity/WorkOffset.h"
 
@@ -37,6 +39,37 @@ class UnitsTest : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    void sumsAddUpAsPrinted_data() {
+        QTest::addColumn<bool>("inch");
+        QTest::newRow("mm") << false;
+        QTest::newRow("inch") << true;
+    }
+    /// For any sum: the terms shown add up to the result shown, each within one last digit of what it is.
+    void sumsAddUpAsPrinted() {
+        QFETCH(bool, inch);
+        auto const units = inch ? UnitSystem::Inch : UnitSystem::Metric;
+        double const digit_mm = inch ? 0.0001 * mm_per_inch : 0.001;
+        auto number = [&](double mm) {
+            return QString::fromStdString(lengthNumber(mm, units)).replace(u'−', u'-').toDouble();
+        };
+        // The one that was seen: −51.592 + 0.003 + 63.218 + 9.942 − 0.001 showed 21.569.
+        std::vector<std::vector<double>> sums{{-51.592, 0.0025, 63.218, 9.942, -0.00125}, {0.0005, 0.0005}, {1.0005}};
+        for (std::uint64_t nr = 0; nr < 5000; ++nr) {
+            Rng rng(3, nr, Purpose::Chain);
+            auto& terms = sums.emplace_back();
+            for (int i = 0; i < 1 + static_cast<int>(nr % 7); ++i) terms.push_back(rng.between(-200, 200));
+        }
+        for (auto const& terms : sums) {
+            auto const shown = roundedTogether(terms, units);
+            double sum = 0, total = 0;
+            for (std::size_t i = 0; i < terms.size(); ++i) {
+                QVERIFY(std::abs(shown[i] - terms[i]) < digit_mm * (1 + 1e-6));
+                sum += number(shown[i]);
+                total += terms[i];
+            }
+            QVERIFY2(test::near(sum, number(total), 1e-9), std::to_string(terms.size()).c_str());
+        }
+    }
     void lengthsAsPeopleTypeThem_data() {
         QTest::addColumn<QString>("typed");
         QTest::addColumn<bool>("inch_book");

@@ -56,6 +56,36 @@ class BookFileTest : public QObject {
     static Change named(std::string what) { return {std::move(what), {}, {}, {}}; }
 
 private Q_SLOTS:
+    /// tests/data/books keeps a book of every format that was ever written; each opens for ever, with all that is in
+    /// it.
+    void aBookOfTheFirstFormatOpensForEver() {
+        auto const path = fresh();
+        QVERIFY(QFile::copy(test::sourcePath("tests/data/books/format-1.pinbook"), path));
+        QFile(path).setPermissions(QFile::ReadOwner | QFile::WriteOwner);
+        auto session = Session::open(path, m_clock, "tester");
+        QVERIFY2(session, session ? "" : describe(session.error()).c_str());
+        auto const& book = (*session)->book();
+        QCOMPARE(book.info().name, std::string("Tern & Thole"));
+        QCOMPARE(book.size(), std::size_t(50));
+        QCOMPARE((*session)->file().lastSeq(), std::int64_t(62));
+        QCOMPARE((*session)->file().history().back().what, std::string("The book"));
+        // What was written then, read off when the file was made.
+        auto const setup = *book.find(book.info().in_use);
+        auto const& plate = *book.find(setup.plate);
+        auto const readings = (*session)->readings().readings(plate.thickness);
+        QCOMPARE(readings.size(), std::size_t(6));
+        QVERIFY(readings[5].withdrawn && readings[5].cause == "slipped" && readings[5].value_mm == 9.71);
+        QCOMPARE(book.find(setup.contact)->value_mm, -63.218);
+        QCOMPARE(book.find(setup.machine)->home_epoch, 2);
+        QCOMPARE(book.find(setup.assembly)->name, std::string("12 mm ball, long reach"));
+        // Defaults of then that nobody had typed are nobody's.
+        QVERIFY(!plate.nominal_mm && !setup.window_mm);
+        // It goes on being written to, and keeps its history.
+        auto change = named("one more");
+        change.put(Id<Study>{book.nextId()}, Study{"more"});
+        QVERIFY((*session)->commit(change));
+        QVERIFY((*session)->restore(40));
+    }
     void whatIsCommittedIsThereAgain() {
         auto const path = fresh();
         {

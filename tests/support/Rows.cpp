@@ -33,6 +33,7 @@ SmallShop::SmallShop() {
     book.put(study.value, shop::Study{"thickness"});
     shop::TouchPlate touch_plate;
     touch_plate.name = "Plate";
+    touch_plate.nominal_mm = 10;
     touch_plate.thickness = study;
     touch_plate.instrument = caliper;
     book.put(plate.value, touch_plate);

@@ -39,6 +39,7 @@ MainWindow::~MainWindow() { leaveBook(); }
 void MainWindow::leaveBook() {
     if (auto* typing = focusWidget()) typing->clearFocus();
     m_stations.clear();
+    m_stale.clear();
     m_notice = nullptr;
     delete centralWidget(); // where it is: taken out first it would be styled again
 }
@@ -171,10 +172,17 @@ void MainWindow::build() {
     showProgress();
 }
 
+/// What is shown follows at once; the other stations when they are next shown.
 void MainWindow::refresh() {
-    for (auto* station : m_stations) station->refresh();
-    m_look.dress(this);
+    m_stale.insert(m_stations.begin(), m_stations.end());
+    freshen(*current());
     showProgress();
+}
+
+void MainWindow::freshen(Station& station) {
+    if (m_stale.erase(&station) == 0) return;
+    station.refresh();
+    m_look.dress(&station);
 }
 
 void MainWindow::showProgress() {
@@ -196,6 +204,7 @@ void MainWindow::report(QString const& words) {
 void MainWindow::goTo(QString const& station) {
     for (std::size_t i = 0; i < m_stations.size(); ++i) {
         if (m_stations[i]->id() != station) continue;
+        freshen(*m_stations[i]);
         m_stack->setCurrentIndex(static_cast<int>(i));
         m_route->setCurrent(static_cast<int>(i));
         if (!m_stations[i]->isAncestorOf(focusWidget())) m_route->takeFocus(static_cast<int>(i));

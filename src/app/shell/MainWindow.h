@@ -8,6 +8,7 @@
 
 #include <QMainWindow>
 #include <QStackedWidget>
+#include <set>
 
 namespace steady::app {
 
@@ -46,6 +47,7 @@ private:
     void build();
     void leaveBook();
     void refresh();
+    void freshen(Station& station);
     void showProgress();
     void report(QString const& words);
 
@@ -62,6 +64,7 @@ private:
     Route* m_route = nullptr;
     QStackedWidget* m_stack = nullptr;
     std::vector<Station*> m_stations;
+    std::set<Station*> m_stale; ///< shown before the book changed; they follow when they are shown again
     MacrosStation* m_macros = nullptr;
     ZeroingStation* m_zeroing = nullptr;
 };

@@ -353,6 +353,8 @@ struct Reader {
 
 /// What older bodies leave out and cannot simply default: a closed circuit used to mean a switch of its own.
 void upgrade(TouchPlate& plate, Json const& body) {
+    constexpr double assumed_mm = 10; // the first version kept it where nobody had typed another
+    if (body.value("v", 1) < 2 && plate.nominal_mm == assumed_mm) plate.nominal_mm.reset();
     if (!body.contains("path") && plate.circuit == Circuit::ClosedAtRest) plate.path = Path::OwnSwitch;
 }
 /// The first version kept a window that nobody had chosen; only another figure was somebody's.

@@ -51,7 +51,7 @@ struct Study;
 
 struct TouchPlate {
     std::string name;
-    double nominal_mm = 10;
+    std::optional<double> nominal_mm; ///< as sold; none: nobody has said
     double width_mm = 60, depth_mm = 40;
     Circuit circuit = Circuit::OpenAtRest;
     double push_in_mm = 0.05; ///< the deepest a tip may press in before it stops; a sprung plate: its stroke

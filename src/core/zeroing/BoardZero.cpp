@@ -4,6 +4,7 @@
 
 #include "core/quantity/WorkOffset.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -13,7 +14,6 @@ namespace {
 using shop::Target;
 
 constexpr double paper_error_mm = 0.02; // office paper under a tip, ±; common practice
-constexpr double agree_mm = 0.05;       // two tools' board constants; wood, common practice
 
 uncertainty::Contribution paperPart() {
     return {"paper under the tip", paper_error_mm / std::sqrt(3.0), 1, std::numeric_limits<double>::infinity(),
@@ -35,36 +35,55 @@ double surfacedSince_mm(shop::Book const& book, Id<shop::Board> board, std::int6
 }
 
 Failure missing(char const* what) {
-    return fail(Code::Missing, {"board"}, what, "Touch the board through paper and the setter with one tool.");
+    return fail(Code::Missing, {"board"}, what, "Touch the spoilboard through paper and the setter with one tool.");
 }
 
 } // namespace
 
-Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
-    auto const* setter = book.find(setup.setter);
-    if (!setter) return fail(Code::NoSetter, {"setter"});
-    auto const* on_board = book.find(lastContact(book, setup, tool, Target::Board));
-    auto const* on_setter = book.find(lastContact(book, setup, tool, Target::Setter));
-    if (!on_board) return missing("A contact on the board");
-    if (!on_setter) return missing("A contact of the same tool on the setter");
+namespace {
+
+bool ofBoard(shop::Contact const& contact, shop::ZeroSetup const& setup) {
+    return contact.target == Target::Board && (!contact.board || contact.board == setup.board);
+}
+
+/// The setter contact that belongs beside a touch on the board; null without one.
+shop::Contact const* setterBeside(shop::Book const& book, shop::ZeroSetup const& setup, shop::Contact const& on_board) {
+    shop::Contact const* best = nullptr;
+    auto apart = [&](shop::Contact const& c) { return std::abs(c.at_utc_ms - on_board.at_utc_ms); };
+    for (auto const& [id, c] : book.all<shop::Contact>()) {
+        bool const fits = c->source == shop::Source::Measured && c->target == Target::Setter &&
+                          c->setter == setup.setter && !c->bare_nose && c->assembly == on_board.assembly &&
+                          c->home_epoch == on_board.home_epoch;
+        if (!fits) continue;
+        bool const better_vacuum = best && c->vacuum == on_board.vacuum && best->vacuum != on_board.vacuum;
+        bool const worse_vacuum = best && c->vacuum != on_board.vacuum && best->vacuum == on_board.vacuum;
+        if (!best || better_vacuum || (!worse_vacuum && apart(*c) < apart(*best))) best = c.get();
+    }
+    return best;
+}
+
+Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Contact> id,
+                                 shop::Contact const& on_board, shop::Contact const& on_setter) {
     auto const machine = machineOf(book, setup);
-    auto const touched = touchedAt(machine, *on_setter, feedsFor(machine, *setter).slow_mm_min);
-    auto const board = machineZ(*on_board);
+    auto const touched = touchedAt(machine, on_setter, feedsFor(machine, *book.find(setup.setter)).slow_mm_min);
+    auto const board = machineZ(on_board);
     if (!touched) return Failure(touched.error());
     if (!board) return Failure(board.error());
     BoardConstant made;
-    made.assembly = tool;
-    made.at_utc_ms = std::min(on_board->at_utc_ms, on_setter->at_utc_ms);
+    made.assembly = on_board.assembly;
+    made.on_board = id;
+    made.at_utc_ms = on_board.at_utc_ms;
     auto& chain = made.chain;
-    chain.label = "setter above board";
-    chain.tool = fmt::format("tool {}", book.find(tool)->number);
-    chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter->at_utc_ms});
+    auto const* tool = book.find(on_board.assembly);
+    chain.label = "setter above spoilboard";
+    chain.tool = fmt::format("tool {}", tool ? tool->number : 0);
+    chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter.at_utc_ms});
     if (touched->prediction.lag_mm != 0)
         chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
-    chain.terms.push_back({"board", "board contact", -board->mm, "machine Z", on_board->at_utc_ms});
-    if (on_board->feeler_mm != 0)
-        chain.terms.push_back({"paper", "paper", on_board->feeler_mm, "between tip and board", 0});
-    if (double const cut = surfacedSince_mm(book, setup.board, on_board->at_utc_ms); cut > 0)
+    chain.terms.push_back({"board", "spoilboard contact", -board->mm, "machine Z", on_board.at_utc_ms});
+    if (on_board.feeler_mm != 0)
+        chain.terms.push_back({"paper", "paper", on_board.feeler_mm, "between tip and spoilboard", 0});
+    if (double const cut = surfacedSince_mm(book, setup.board, on_board.at_utc_ms); cut > 0)
         chain.terms.push_back({"surfaced", "surfaced since", cut, "as entered", 0});
     auto parts = byHand(machine).contributions;
     auto const touch = touchContributions(machine, touched->prediction, "setter touch");
@@ -73,16 +92,54 @@ Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup cons
     return made;
 }
 
-Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup) {
-    Result<BoardConstant> best = missing("A contact on the board");
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
-        auto made = boardConstant(book, setup, id);
-        if (made && (!best || made->at_utc_ms > best->at_utc_ms))
-            best = std::move(made);
-        else if (!made && !best)
-            best = std::move(made);
+} // namespace
+
+Result<std::vector<BoardConstant>> boardConstants(shop::Book const& book, shop::ZeroSetup const& setup) {
+    if (!book.find(setup.setter)) return fail(Code::NoSetter, {"setter"});
+    auto const* machine = book.find(setup.machine);
+    int const epoch = machine ? machine->home_epoch : 1;
+    bool any = false;
+    std::vector<BoardConstant> all;
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
+        for (auto const& [contact_id, contact] : book.all<shop::Contact>()) {
+            if (contact->assembly != id || !ofBoard(*contact, setup) || contact->home_epoch != epoch ||
+                contact->source != shop::Source::Measured)
+                continue;
+            any = true;
+            auto const* on_setter = setterBeside(book, setup, *contact);
+            if (!on_setter) continue;
+            auto made = constantOf(book, setup, contact_id, *contact, *on_setter);
+            if (!made) return Failure(made.error());
+            all.push_back(std::move(*made));
+        }
+    if (all.empty()) return missing(any ? "A contact of the same tool on the setter" : "A contact on the spoilboard");
+    std::stable_sort(all.begin(), all.end(), [](auto const& a, auto const& b) { return a.at_utc_ms < b.at_utc_ms; });
+    return all;
+}
+
+Result<BoardHeight> boardHeight(shop::Book const& book, shop::ZeroSetup const& setup) {
+    auto const all = boardConstants(book, setup);
+    if (!all) return Failure(all.error());
+    BoardHeight height{all->front(), {}, 0};
+    for (std::size_t i = 1; i < all->size(); ++i) {
+        auto const& fresh = (*all)[i];
+        double const differs = fresh.b_mm() - height.in_use.b_mm();
+        double const both = fresh.chain.budget.expanded_95 + height.in_use.chain.budget.expanded_95;
+        bool const agrees = std::abs(differs) <= both || fresh.on_board == setup.board_accepted;
+        if (agrees) {
+            height = {fresh, {}, 0};
+        } else {
+            height.asked = fresh;
+            height.differs_mm = differs;
+        }
     }
-    return best;
+    return height;
+}
+
+Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup) {
+    auto const height = boardHeight(book, setup);
+    if (!height) return Failure(height.error());
+    return height->in_use;
 }
 
 Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
@@ -94,13 +151,13 @@ Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     auto const touched = touchedAt(machine, *contact, feedsFor(machine, *book.find(setup.setter)).slow_mm_min);
     if (!touched) return Failure(touched.error());
     ZChain chain;
-    chain.label = fmt::format("board zero, {} Z", workOffsetName(setup.work_offset));
+    chain.label = fmt::format("spoilboard zero, {} Z", workOffsetName(setup.work_offset));
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
     if (touched->prediction.lag_mm != 0)
         chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
     chain.terms.push_back(
-        {"board", "setter above board", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
+        {"board", "setter above spoilboard", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
     auto parts = constant->chain.budget.contributions;
     auto const touch = touchContributions(machine, touched->prediction, "this tool's touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
@@ -132,12 +189,12 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
         double const cut = surfacedSince_mm(book, setup.board, std::numeric_limits<std::int64_t>::min());
         double const left = board->thickness_mm - cut, cover = board->screw_head_mm - cut;
         Judgement first;
-        first.headline = fmt::format("The board is {} thick now.", len(left));
+        first.headline = fmt::format("The spoilboard is {} thick now.", len(left));
         first.text = fmt::format("Of {} at first, {} was surfaced away; {} stay above the screw heads.",
                                  len(board->thickness_mm), len(cut), len(cover));
         if (left < board->minimum_mm) {
             first.severity = Severity::Bad;
-            first.headline = fmt::format("The board is below its least thickness, {}.", len(board->minimum_mm));
+            first.headline = fmt::format("The spoilboard is below its least thickness, {}.", len(board->minimum_mm));
         }
         if (cover < 2) { // a cutter that finds a screw is lost
             first.severity = Severity::Bad;
@@ -145,28 +202,26 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
         }
         said.push_back(std::move(first));
     }
-    std::optional<BoardConstant> one;
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
-        auto const made = boardConstant(book, setup, id);
-        if (!made) continue;
-        if (one && std::abs(made->b_mm() - one->b_mm()) > agree_mm)
-            said.push_back(
-                {Severity::Attention,
-                 fmt::format("Two tools disagree about the board by {}.", len(std::abs(made->b_mm() - one->b_mm()))),
-                 fmt::format("{} and {} should find the same height of the setter above the board. Touch both "
-                             "again, clean, at the same place, with the vacuum as in the job.",
-                             one->chain.tool, made->chain.tool),
-                 {}});
-        one = *made;
-    }
-    if (one) {
-        auto const* contact = book.find(lastContact(book, setup, one->assembly, Target::Board));
+    auto const height = boardHeight(book, setup);
+    std::optional<BoardConstant> const one = height ? std::optional(height->in_use) : std::nullopt;
+    if (height && height->asked)
         said.push_back(
-            {Severity::Note,
-             fmt::format("Touched with the vacuum {}.", contact->vacuum ? "on" : "off"),
-             "A board that is held moves by some hundredths: touch it as the job will hold it. Never let go of the "
-             "vacuum under a touching tool.",
+            {Severity::Attention,
+             fmt::format("A fresh touch finds the spoilboard {} {}.", len(std::abs(height->differs_mm)),
+                         height->differs_mm > 0 ? "lower" : "higher"),
+             fmt::format(
+                 "{} found it, against {} before; that is more than both are good for. Surfaced and not entered, "
+                 "the vacuum, a chip, another board? Until you take it, the older height stays in use.",
+                 height->asked->chain.tool, height->in_use.chain.tool),
              {}});
+    if (one) {
+        auto const* contact = book.find(one->on_board);
+        said.push_back({Severity::Note,
+                        fmt::format("Touched with the vacuum {}.", contact->vacuum ? "on" : "off"),
+                        "A spoilboard that is held moves by some hundredths: touch it as the job will hold it. Never "
+                        "let go of the "
+                        "vacuum under a touching tool.",
+                        {}});
     }
     return said;
 }

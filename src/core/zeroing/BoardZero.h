@@ -10,13 +10,25 @@ namespace steady::zeroing {
 struct BoardConstant {
     ZChain chain; ///< B = setter contact − (board contact − paper) + what was surfaced since
     Id<shop::Assembly> assembly;
-    std::int64_t at_utc_ms = 0; ///< of the older contact
+    Id<shop::Contact> on_board;
+    std::int64_t at_utc_ms = 0; ///< of the touch on the board
     double b_mm() const { return chain.sum().mm; }
 };
 
-/// From a tool's newest contacts on setter and board. Error: NoSetter; Missing: the contacts.
-Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
-/// Of the newest pair that any tool made.
+/// All that the book can make, oldest first: each touch on the setup's board beside the setter contact of the same
+/// grip, home epoch and vacuum (or the nearest of any vacuum) that is nearest in time, whichever came first. Error:
+/// NoSetter; Missing: the contacts.
+Result<std::vector<BoardConstant>> boardConstants(shop::Book const& book, shop::ZeroSetup const& setup);
+
+struct BoardHeight {
+    BoardConstant in_use;
+    std::optional<BoardConstant>
+        asked; ///< a fresh touch that differs by more than both ±: not taken before it is accepted
+    double differs_mm = 0;
+};
+/// A fresh touch leads; one that differs from the height before, with what was surfaced since, is asked about first.
+Result<BoardHeight> boardHeight(shop::Book const& book, shop::ZeroSetup const& setup);
+/// The one in use.
 Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup);
 
 /// W = setter contact − B: the table zero of a tool. Error: as boardConstant.

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/zeroing/Ladder.h"
 
+#include "core/quantity/Sums.h"
 #include "core/zeroing/HeightMap.h"
 
 #include <algorithm>
@@ -24,6 +25,12 @@ struct Layout {
     LadderScene scene;
 
     std::string number(double mm) const { return lengthNumber(mm, content.units); }
+    double shown_mm(double mm) const { return roundedTogether({mm}, content.units).front(); }
+    /// A rung that an arrow leads to from another: the figures beside them add up.
+    void rungFrom(std::string key, std::string label, double from_mm, double to_mm) {
+        rung(std::move(key), std::move(label), to_mm);
+        scene.rungs.back().value = number(shown_mm(from_mm) + shown_mm(to_mm - from_mm));
+    }
     /// The setter has a rung of its own, beside the plate.
     bool beside() const { return content.setter_z_mm && content.on != Stand::Setter; }
     double zero_z() const { return content.chain.sum().mm; }
@@ -36,10 +43,12 @@ struct Layout {
     void collect() {
         rung("safe_z", "safe Z", content.safe_z_mm);
         if (content.tip_z_mm) rung("tip", "tip now", *content.tip_z_mm);
+        auto const shown = content.chain.shown_mm(content.units);
         rung(content.chain.terms.front().key, content.chain.terms.front().label, content.chain.terms.front().value_mm);
+        scene.rungs.back().value = number(shown.front());
         rung("zero", content.chain.label, zero_z(), true);
-        if (beside()) rung("trip", "on the setter", *content.setter_z_mm);
-        if (content.stock_thickness_mm) rung("table", "table", zero_z() - *content.stock_thickness_mm);
+        if (beside()) rungFrom("trip", "on the setter", zero_z(), *content.setter_z_mm);
+        if (content.stock_thickness_mm) rungFrom("table", "table", zero_z(), zero_z() - *content.stock_thickness_mm);
         std::stable_sort(scene.rungs.begin(), scene.rungs.end(),
                          [](Rung const& a, Rung const& b) { return a.z_mm > b.z_mm; });
 
@@ -48,7 +57,7 @@ struct Layout {
             auto const& term = content.chain.terms[i];
             scene.arrows.push_back({term.key,
                                     term.label,
-                                    lengthNumber(term.value_mm, content.units, Sign::Always),
+                                    lengthNumber(shown[i], content.units, Sign::Always),
                                     at,
                                     at + term.value_mm,
                                     0,

@@ -213,7 +213,13 @@ std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSe
                      "position {}. Go {} and set the reference there. Then measure the block again.",
                      lengthText(block, units), lengthText(travel->sum().mm, units, Sign::Always)),
          {}}};
-    if (!setup.block_again_mm) return said;
+    if (setup.block_by_feel)
+        said.push_back({Severity::Note,
+                        "The block is judged by feel.",
+                        "Afterwards slide it under again: the same drag as before, and the reference holds. No second "
+                        "figure is wanted.",
+                        {}});
+    if (setup.block_by_feel || !setup.block_again_mm) return said;
     double const off = *setup.block_again_mm - block;
     bool const good = std::abs(off) <= slip_fit_mm;
     said.push_back({good ? Severity::Note : Severity::Bad,

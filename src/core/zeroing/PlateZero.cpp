@@ -173,12 +173,12 @@ std::vector<Judgement> plateJudgements(PlateZeroResult const& zero) {
     if (t.measured()) {
         said.push_back({Severity::Note, fmt::format("The plate is {} thick, {}.", lengthText(t.mm, units), width),
                         "This number, not the nominal one, goes into the macro.", budgetLines(t.budget, units)});
-        double const off = zero.plate.nominal_mm - t.mm;
+        double const nominal = zero.plate.nominal_mm.value_or(t.mm), off = nominal - t.mm;
         if (std::abs(off) > 0.0005)
             said.push_back({Severity::Note,
                             fmt::format("Nominal would be {} off.", lengthText(off, units, Sign::Always)),
                             fmt::format("With the nominal {} in the macro every job would be cut {} too {}.",
-                                        lengthText(zero.plate.nominal_mm, units), lengthText(std::abs(off), units),
+                                        lengthText(nominal, units), lengthText(std::abs(off), units),
                                         off > 0 ? "deep" : "shallow"),
                             {}});
         if (t.summary.n < 5)

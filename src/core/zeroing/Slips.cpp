@@ -24,6 +24,7 @@ struct Thresholds {
     double inch_size_mm = 0.1;   ///< a plate from its nominal size, where that is an inch size
     double longest_share = 4;    ///< a tool is not so many times as long or short as the others
     double diameter_share = 0.2; ///< a diameter from the one its name tells
+    double end_of_travel_mm = 1; ///< a setter from the end of an axis
     double ratio_share = 0.02;   ///< how near to 10, 25.4, 100, 1000 a ratio must be
 };
 constexpr Thresholds limits;
@@ -134,10 +135,12 @@ struct Search {
                 for (auto const& reading : values)
                     check(fmt::format("{}, reading {}", plate->name, reading.nr), reading.value_mm, reading.as_typed,
                           middle, limits.reading_mm, "the other readings");
+            if (!plate->nominal_mm) continue; // what is only assumed fits nothing and contradicts nothing
             bool const single = sorted.size() < 3;
-            check(plate->name + (single ? ", reading" : ", nominal thickness"), single ? middle : plate->nominal_mm,
-                  single ? values.front().as_typed : std::string(), single ? plate->nominal_mm : middle,
-                  isInchSize(plate->nominal_mm) && !single ? limits.inch_size_mm : limits.nominal_mm,
+            double const nominal = *plate->nominal_mm;
+            check(plate->name + (single ? ", reading" : ", nominal thickness"), single ? middle : nominal,
+                  single ? values.front().as_typed : std::string(), single ? nominal : middle,
+                  isInchSize(nominal) && !single ? limits.inch_size_mm : limits.nominal_mm,
                   single ? "the nominal thickness" : "what was measured");
         }
     }
@@ -289,6 +292,11 @@ struct Search {
         for (int axis = 0; machine && axis < 2; ++axis) {
             double const at = axis == 0 ? s->x_mm : s->y_mm;
             auto const& travel = machine->axes[static_cast<std::size_t>(axis)];
+            double const to_end = std::min(at - travel.low_mm, travel.high_mm - at);
+            if (to_end >= 0 && to_end < limits.end_of_travel_mm)
+                say(place, fmt::format("{} stands at {} {}, at the very end of travel.", s->name, "XY"[axis], len(at)),
+                    "A soft limit may refuse to go there, and after the next homing it may be out of reach. Move it in "
+                    "by some millimetres.");
             if (travel.contains(at)) continue;
             say(place,
                 fmt::format("{} stands at {} {}, outside the travel {} to {}.", s->name, "XY"[axis], len(at),

@@ -30,13 +30,16 @@ Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading con
     Thickness result;
     result.summary = statistics::summarise(values);
     if (values.empty()) {
-        result.mm = plate.nominal_mm;
+        result.mm = plate.nominal_mm.value_or(assumed_nominal_mm);
         result.budget = uncertainty::combine({rectangle("nominal thickness, not measured", nominal_half_width_mm)});
-        result.assumptions.push_back({Severity::Attention,
-                                      fmt::format("The plate's thickness is its nominal one, taken as good to {}.",
-                                                  plusMinusText(nominal_half_width_mm, units)),
-                                      "Measure it with a caliper at five places.",
-                                      {"plate thickness"}});
+        result.assumptions.push_back(
+            {Severity::Attention,
+             plate.nominal_mm ? fmt::format("The plate's thickness is its nominal one, taken as good to {}.",
+                                            plusMinusText(nominal_half_width_mm, units))
+                              : fmt::format("Nobody has said how thick the plate is; {} is assumed.",
+                                            lengthText(assumed_nominal_mm, units)),
+             "Measure it with a caliper at five places.",
+             {"plate thickness"}});
         return result;
     }
     result.mm = result.summary.mean;

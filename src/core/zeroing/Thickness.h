@@ -12,6 +12,9 @@
 
 namespace steady::zeroing {
 
+/// Of a plate of which nobody has said how thick it is.
+inline constexpr double assumed_nominal_mm = 10;
+
 struct Thickness {
     double mm = 0;
     statistics::Summary summary; ///< of the readings in force; n = 0: nominal is assumed

@@ -30,6 +30,8 @@ struct ZChain {
     bool simulated = false;
 
     MachineZ sum() const;
+    /// The terms as they are shown: rounded together, so that they add up to the sum as it is shown.
+    std::vector<double> shown_mm(UnitSystem units) const;
     /// “−63.218 − 9.942 = −73.160 mm”
     std::string text(UnitSystem units) const;
 };

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paper/ReadingsPainter.h"
 
+#include "paper/Shapes.h"
+
 #include <QFontMetricsF>
 #include <algorithm>
 #include <cmath>
@@ -102,42 +104,50 @@ void paintReadings(QPainter& p, QRectF const& area, ReadingsPicture const& pictu
 void paintKit(QPainter& p, QRectF const& area, KitPicture const& picture, Ink const& ink) {
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
-    double const length_mm = picture.tool_length_mm.value_or(50);
-    double const wide_mm = picture.plate_width_mm + std::max(picture.tool_diameter_mm, 20.0) + 60;
-    double const tall_mm = std::max(length_mm + 16, picture.plate_mm) + 4;
-    double const scale =
-        std::min((area.width() - 60 * ink.scale) / wide_mm, (area.height() - 50 * ink.scale) / tall_mm);
-    double const floor = area.bottom() - 26 * ink.scale;
-    double const plate_x = area.left() + area.width() / 2 - wide_mm * scale / 2;
-
+    auto const& tool = picture.tool;
+    auto const& plate_size = picture.plate;
+    bool const inserts = tool.tip == shop::TipShape::Insert;
+    double const length_mm = tool.length_mm.value_or(50);
+    double const stick_out_mm = std::min(tool.stick_out_mm.value_or(length_mm * 0.6), length_mm);
+    // The tool stands over the plate as it will touch it: over its middle, or one insert over it.
+    double const off_mm = inserts ? tool.contactRadius_mm() : 0;
+    double const reach_mm = std::max(tool.diameter_mm, tool.largest_mm) / 2;
+    double const left_mm = std::min(-plate_size.width_mm / 2, -off_mm - reach_mm) - 6;
+    double const right_mm = std::max(plate_size.width_mm / 2, reach_mm - off_mm) + 6;
+    double const gap_mm = std::max(4.0, length_mm * 0.12), tall_mm = length_mm + picture.plate_mm + gap_mm + 14;
+    double const line = 20 * ink.scale, lead = 60 * ink.scale;
+    double const scale = std::min((area.width() - 2 * lead) / (right_mm - left_mm), (area.height() - 3.6 * line) / tall_mm);
+    double const floor = area.bottom() - 1.8 * line;
+    double const middle = area.center().x() - (left_mm + right_mm) / 2 * scale;
+    QRectF const plate(middle - plate_size.width_mm / 2 * scale, floor - picture.plate_mm * scale,
+                       plate_size.width_mm * scale, picture.plate_mm * scale);
+    drawPlate(p, plate, plate_size.path == shop::Path::Clip, ink);
+    QPointF const tip(middle - off_mm * scale, plate.top() - gap_mm * scale);
+    auto box = [&](double width_mm, double from_mm, double to_mm) {
+        return QRectF(tip.x() - width_mm / 2 * scale, tip.y() - to_mm * scale, width_mm * scale, (to_mm - from_mm) * scale);
+    };
     p.setPen(Qt::NoPen);
     p.setBrush(ink.steel);
-    QRectF const plate(plate_x, floor - picture.plate_mm * scale, picture.plate_width_mm * scale,
-                       picture.plate_mm * scale);
-    p.drawRect(plate);
-    double const tool_x =
-        plate_x + (picture.plate_width_mm + 50 + std::max(picture.tool_diameter_mm, 20.0) / 2) * scale;
-    QRectF const tool(tool_x - picture.tool_diameter_mm * scale / 2, floor - length_mm * scale,
-                      picture.tool_diameter_mm * scale, length_mm * scale);
-    QRectF const nose(tool_x - 16 * scale, tool.top() - 14 * scale, 32 * scale, 14 * scale);
-    p.drawRect(nose);
-    p.setBrush(ink.tool);
-    p.drawRect(tool);
+    p.drawRect(box(std::max(tool.largest_mm, 32.0), length_mm, length_mm + 12));
+    drawCutter(p, CutterShape::of(tool), tip, stick_out_mm, scale, ink);
+    drawNut(p, box(tool.largest_mm, stick_out_mm, length_mm), ink);
     p.setPen(QPen(ink.border, 1, Qt::DashLine));
     p.drawLine(QPointF(area.left() + 10, floor), QPointF(area.right() - 10, floor));
-
+    if (inserts || off_mm > 0) {
+        p.setPen(QPen(ink.accent, 1.4, Qt::DotLine));
+        p.drawLine(QPointF(middle, tip.y()), QPointF(middle, plate.top()));
+    }
     p.setFont(ink.font(Ink::Type::Mono));
     p.setPen(ink.ink);
-    auto below = [&](double x, QString const& words) {
-        p.drawText(QRectF(x - 140, floor + 4, 280, 20 * ink.scale), Qt::AlignHCenter, words);
-    };
-    below(plate.center().x(), text(lengthText(picture.plate_mm, picture.units)) + QStringLiteral(" thick"));
-    below(tool_x, QStringLiteral("Ø ") + text(lengthText(picture.tool_diameter_mm, picture.units)));
-    auto const words = picture.tool_length_mm
-                           ? text(lengthText(length_mm, picture.units)) + QStringLiteral(" below the spindle face")
-                           : QStringLiteral("length not known; drawn as ") + text(lengthText(length_mm, picture.units));
-    p.drawText(QRectF(area.left(), nose.top() - 22 * ink.scale, area.width() - 8, 20 * ink.scale), Qt::AlignRight,
-               words);
+    auto value = [&](double mm) { return text(lengthText(mm, picture.units)); };
+    p.drawText(QRectF(area.left() + 8, floor + 4, area.width() - 16, line), Qt::AlignHCenter,
+               value(picture.plate_mm) + QStringLiteral(" thick · Ø ") + value(tool.diameter_mm));
+    auto const words = inserts          ? QStringLiteral("one insert over the plate, the spindle turned so that it stays")
+                       : tool.length_mm ? value(length_mm) + QStringLiteral(" below the spindle face")
+                                        : QStringLiteral("length not known; drawn as ") + value(length_mm);
+    p.setFont(ink.font(Ink::Type::Small));
+    p.setPen(inserts ? ink.accent : ink.soft);
+    p.drawText(QRectF(area.left() + 8, area.top() + 2, area.width() - 16, line), Qt::AlignRight, words);
     p.restore();
 }
 

@@ -23,9 +23,9 @@ void paintReadings(QPainter& painter, QRectF const& area, ReadingsPicture const&
 
 /// Plate and tool side by side, to one scale.
 struct KitPicture {
-    double plate_mm = 0, plate_width_mm = 0;
-    double tool_diameter_mm = 0;
-    std::optional<double> tool_length_mm;
+    double plate_mm = 0;
+    shop::TouchPlate plate;
+    shop::Assembly tool;
     UnitSystem units = UnitSystem::Metric;
 };
 

@@ -2,7 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paper/SetterPainter.h"
 
+#include "paper/Shapes.h"
+
 #include <QFontMetricsF>
+#include <QPainterPath>
 #include <algorithm>
 
 namespace steady::paper {
@@ -96,7 +99,18 @@ void paintSetter(QPainter& p, QRectF const& whole, SetterPicture const& picture,
     double const collar = std::max(2.0, s.solid_mm - 6); // the housing ends below the end of the stroke
     p.setPen(Qt::NoPen);
     p.setBrush(ink.steel);
-    p.drawRect(box(s.body_mm, 0, collar));
+    p.drawRoundedRect(box(s.body_mm, 0, collar), 3, 3);
+    p.drawRect(box(std::min(s.body_mm, s.disc_mm * 0.6), collar, s.solid_mm)); // the guide of the plunger
+    { // its cable, out at the foot
+        QPointF const out(centre - s.body_mm * scale / 2, y(std::min(6.0, collar / 2)));
+        QPainterPath cable(out);
+        cable.cubicTo(out + QPointF(-18, 0), out + QPointF(-14, 14), QPointF(std::max(area.left() + 2, out.x() - 40), floor - 2));
+        p.setBrush(Qt::NoBrush);
+        p.setPen(QPen(ink.ink, 3, Qt::SolidLine, Qt::RoundCap));
+        p.drawPath(cable);
+        p.setPen(Qt::NoPen);
+        p.setBrush(ink.steel);
+    }
     if (s.bracket_reach_mm > 0)
         p.drawRect(QRectF(centre + s.body_mm * scale / 2, y(s.bracket_top_mm), s.bracket_reach_mm * scale,
                           s.bracket_top_mm * scale));
@@ -104,8 +118,10 @@ void paintSetter(QPainter& p, QRectF const& whole, SetterPicture const& picture,
     p.drawRect(box(std::min(8.0, s.disc_mm), collar, s.free_mm - 3));
     p.drawRect(box(s.disc_mm, s.free_mm - 3, s.free_mm));
     if (picture.tool) {
-        p.setBrush(ink.steel);
-        p.drawRect(box(tool_mm, s.free_mm + 8, s.free_mm + 30));
+        p.save();
+        p.setClipRect(QRectF(area.left(), y(s.free_mm + 30), area.width(), area.height()));
+        drawCutter(p, CutterShape::of(*picture.tool), {centre, y(s.free_mm + 8)}, 60, scale, ink);
+        p.restore();
     }
     p.setPen(QPen(ink.ink, 1.5));
     p.drawLine(QPointF(area.left() + 4, floor), QPointF(centre + wide_mm * scale / 2, floor));
@@ -137,15 +153,9 @@ void paintTool(QPainter& p, QRectF const& area, ToolPicture const& picture, Ink 
     p.setPen(Qt::NoPen);
     p.setBrush(ink.steel);
     p.drawRect(box(wide_mm - 8, -14, 0));
-    p.drawRect(box(t.largest_mm, 0, length - stick_out));
-    p.setBrush(ink.tool);
-    double const shank = std::min(t.diameter_mm, 12.0), flutes = std::min(stick_out, std::max(8.0, t.diameter_mm / 2));
-    p.drawRect(box(shank, length - stick_out, length - flutes));
-    auto const end = box(t.diameter_mm, length - flutes, length);
-    if (t.tip == shop::TipShape::Point)
-        p.drawPolygon(QPolygonF{end.topLeft(), end.topRight(), {end.center().x(), end.bottom()}});
-    else
-        p.drawRect(end);
+    drawNut(p, box(t.largest_mm, 0, length - stick_out), ink);
+    auto const end = box(t.diameter_mm, length - 1, length);
+    drawCutter(p, CutterShape::of(t), {centre, end.bottom()}, stick_out, scale, ink);
     double const r = t.contactRadius_mm() * scale;
     p.setPen(QPen(ink.accent, 3));
     p.drawLine(QPointF(centre - std::max(r, 2.0), end.bottom() + 1),

@@ -121,8 +121,13 @@ private Q_SLOTS:
     void kitIsToOneScale() {
         auto const ink = inkOf("day.json");
         auto columns = [&](double diameter_mm) {
+            shop::TouchPlate plate;
+            plate.width_mm = 60;
+            shop::Assembly tool;
+            tool.diameter_mm = diameter_mm;
+            tool.length_mm = 50;
             auto const image = drawn(ink, [&](QPainter& p) {
-                paper::paintKit(p, QRectF(0, 0, 480, 400), {10, 60, diameter_mm, 50.0, UnitSystem::Metric}, ink);
+                paper::paintKit(p, QRectF(0, 0, 480, 400), {10, plate, tool, UnitSystem::Metric}, ink);
             });
             int widest = 0;
             for (int y = 0; y < image.height(); ++y) {

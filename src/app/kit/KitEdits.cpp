@@ -70,6 +70,9 @@ Result<void> KitStation::gripPart(int index, bool cutter) {
             changed.diameter_mm = part->diameter_mm;
             changed.tip = part->tip;
             changed.contact_radius_mm = part->contact_radius_mm;
+            changed.teeth = part->teeth;
+            changed.vee_deg = part->vee_deg;
+            changed.recess_mm = part->recess_mm;
             changed.conducts = part->conducts;
         }
     } else {

@@ -4,6 +4,7 @@
 
 #include "app/kit/ReadingsList.h"
 #include "core/zeroing/Advice.h"
+#include "paper/PartPainter.h"
 #include "paper/ReadingsPainter.h"
 #include "paper/SetterPainter.h"
 
@@ -11,6 +12,44 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 using namespace shop;
+
+namespace {
+
+/// How a device is touched; what is left empty is computed.
+template<class T, class At> void practiceFields(Form<T>& f, char const* device, At at) {
+    bool const plate = std::string_view(device) == "kit.plate";
+    auto name = [plate](char const* of_plate, char const* of_setter) { return plate ? of_plate : of_setter; };
+    f.heading("How it is touched; empty: computed");
+    f.row(2);
+    f.feed(
+        name("kit.plate.find", "kit.setter.find"), "To find", {1, 5000},
+        [at](T & x) -> auto& { return at(x).find_mm_min; });
+    f.feed(
+        name("kit.plate.measure", "kit.setter.measure"), "To measure", {0.1, 2000},
+        [at](T & x) -> auto& { return at(x).measure_mm_min; });
+    f.row(3);
+    f.number(
+        name("kit.plate.touches", "kit.setter.touches"), "Touches", "", 1, {1, 5},
+        [at](T & x) -> auto& { return at(x).touches; });
+    f.length(
+        name("kit.plate.back_off", "kit.setter.back_off"), "Back off", {0.2, 20},
+        [at](T & x) -> auto& { return at(x).back_off_mm; });
+    f.number(
+        name("kit.plate.dwell", "kit.setter.dwell"), "Wait", "s", 1, {0.05, 10},
+        [at](T & x) -> auto& { return at(x).dwell_s; });
+    f.choice(
+        name("kit.plate.read_on", "kit.setter.read_on"), "Read", {"pressing down", "at the release, lifting slowly"},
+        [at](T & x) -> auto& { return at(x).read_on; });
+    f.row(2);
+    f.number(
+        name("kit.plate.air", "kit.setter.air"), "Air, output", "", 1, {0, 7},
+        [at](T & x) -> auto& { return at(x).air_output; });
+    f.number(
+        name("kit.plate.air_s", "kit.setter.air_s"), "For", "s", 1, {0.1, 20},
+        [at](T & x) -> auto& { return at(x).air_s; });
+}
+
+} // namespace
 
 KitStation::KitStation(Desk& desk, QWidget* parent) : Station(desk, u"kit"_s, u"Kit"_s, parent) {
     m_sections = new Sections(id(), 2, entry()->parentWidget());
@@ -28,6 +67,7 @@ KitStation::KitStation(Desk& desk, QWidget* parent) : Station(desk, u"kit"_s, u"
     m_kit_picture = add("kit.picture", "Plate and tool, to scale", 5);
     m_readings_picture = add("kit.readings", "Thickness, magnified", 4);
     m_setter_picture = add("kit.setter.picture", "Setter, to scale, heights above its base", 1);
+    m_part_picture = add("kit.part.picture", "Cutter and holder, to scale", 1);
     m_tool_picture = add("kit.tool.picture", "Tool as gripped, to scale, below the spindle face", 1);
     connect(m_sections, &Sections::opened, this, &KitStation::refreshPictures);
     refresh();
@@ -74,7 +114,7 @@ void KitStation::buildPlate(QVBoxLayout* page) {
     auto& f = *form;
     f.length(
         "kit.nominal", "Nominal thickness", {0.1, 200}, [](TouchPlate & p) -> auto& { return p.nominal_mm; },
-        "as sold; only used until it is measured");
+        "as sold, until it is measured; empty: not known");
     f.text(
         "kit.plate.name", "Name of the plate", [](TouchPlate & p) -> auto& { return p.name; });
     f.choice(
@@ -85,13 +125,19 @@ void KitStation::buildPlate(QVBoxLayout* page) {
         [](TouchPlate & p) -> auto& { return p.path; });
     f.choice(
         "kit.sprung", "Body", {"solid", "sprung"}, [](TouchPlate & p) -> auto& { return p.sprung; });
+    f.row(3);
     f.length(
-        "kit.push_in", "Deepest push-in accepted", {0.005, 20}, [](TouchPlate & p) -> auto& { return p.push_in_mm; },
-        "sprung: its stroke");
+        "kit.push_in", "Push-in", {0.005, 20}, [](TouchPlate & p) -> auto& { return p.push_in_mm; });
     f.length(
         "kit.plate.width", "Width", {5, 500}, [](TouchPlate & p) -> auto& { return p.width_mm; });
     f.length(
         "kit.plate.depth", "Depth", {5, 500}, [](TouchPlate & p) -> auto& { return p.depth_mm; });
+    f.note("Push-in: the deepest that you accept; sprung, its stroke.");
+    f.choice(
+        "kit.proof", "Its signal is proved by", {"bridging it with the collet spanner", "lifting it to the tip"},
+        [](TouchPlate & p) -> auto& { return p.proof; });
+    f.note("Lifting only where a finger's breadth of plate stands out on each side of the cutter.");
+    practiceFields(f, "kit.plate", [](TouchPlate & p) -> auto& { return p.practice; });
     m_forms.push_back(std::move(form));
 
     auto measured = std::make_unique<Form<Instrument>>(
@@ -126,33 +172,37 @@ void KitStation::buildSetter(QVBoxLayout* page) {
     auto& f = *form;
     f.text(
         "kit.setter.name", "Name of the setter", [](ToolSetter & s) -> auto& { return s.name; });
-    f.heading("Where it stands");
+    f.heading("Where it stands, machine position");
+    f.row(2);
     f.length(
-        "kit.setter.x", "X of the disc's centre", any_length, [](ToolSetter & s) -> auto& { return s.x_mm; },
-        "machine position, after homing");
+        "kit.setter.x", "X of the centre", any_length, [](ToolSetter & s) -> auto& { return s.x_mm; });
     f.length(
-        "kit.setter.y", "Y of the disc's centre", any_length, [](ToolSetter & s) -> auto& { return s.y_mm; });
+        "kit.setter.y", "Y of the centre", any_length, [](ToolSetter & s) -> auto& { return s.y_mm; });
     f.heading("Heights above its base");
+    f.row(2);
     f.length(
         "kit.setter.free", "Free", any_size, [](ToolSetter & s) -> auto& { return s.free_mm; });
     f.length(
         "kit.setter.trigger", "Trips at", any_size, [](ToolSetter & s) -> auto& { return s.trigger_mm; });
+    f.row(2);
     f.length(
         "kit.setter.overtravel", "Overtravel contact", any_size,
-        [](ToolSetter & s) -> auto& { return s.overtravel_mm; }, "wired into the stop chain; empty: none");
+        [](ToolSetter & s) -> auto& { return s.overtravel_mm; });
     f.length(
-        "kit.setter.solid", "End of stroke", any_size, [](ToolSetter & s) -> auto& { return s.solid_mm; },
-        "solid: nothing gives below this");
+        "kit.setter.solid", "End of stroke", any_size, [](ToolSetter & s) -> auto& { return s.solid_mm; });
+    f.note("The overtravel contact is wired into the stop chain; empty: none. Nothing gives below the end.");
     f.heading("Its body");
+    f.row(2);
     f.length(
-        "kit.setter.disc", "Diameter of the disc", {1, 500}, [](ToolSetter & s) -> auto& { return s.disc_mm; });
+        "kit.setter.disc", "Disc, diameter", {1, 500}, [](ToolSetter & s) -> auto& { return s.disc_mm; });
     f.length(
-        "kit.setter.body", "Diameter of the housing", {1, 500}, [](ToolSetter & s) -> auto& { return s.body_mm; });
+        "kit.setter.body", "Housing", {1, 500}, [](ToolSetter & s) -> auto& { return s.body_mm; });
+    f.row(2);
     f.length(
-        "kit.setter.bracket", "Bracket stands out by", {0, 500},
+        "kit.setter.bracket", "Bracket out by", {0, 500},
         [](ToolSetter & s) -> auto& { return s.bracket_reach_mm; });
     f.length(
-        "kit.setter.bracket_top", "Top of the bracket", any_size,
+        "kit.setter.bracket_top", "Bracket top", any_size,
         [](ToolSetter & s) -> auto& { return s.bracket_top_mm; });
     f.choice(
         "kit.setter.circuit", "Circuit at rest", {"open, closed by pressing", "closed, opened by pressing"},
@@ -163,6 +213,7 @@ void KitStation::buildSetter(QVBoxLayout* page) {
     f.choice(
         "kit.setter.input", "Input", {"shared with the plate", "one of its own"},
         [](ToolSetter & s) -> auto& { return s.input; });
+    practiceFields(f, "kit.setter", [](ToolSetter & s) -> auto& { return s.practice; });
     m_forms.push_back(std::move(form));
     button(page, "kit.setter.new", "Another setter", &KitStation::newSetter);
 }
@@ -179,26 +230,35 @@ void KitStation::buildTool(QVBoxLayout* page) {
         "kit.tool.number", "Tool number", "", 1, {1, 99'999}, [](Assembly & a) -> auto& { return a.number; });
     f.text(
         "kit.tool.name", "Name of the tool", [](Assembly & a) -> auto& { return a.name; });
+    f.row(2);
     f.length(
         "kit.tool.diameter", "Cutter diameter", {0.1, 500}, [](Assembly & a) -> auto& { return a.diameter_mm; });
     f.length(
-        "kit.tool.length", "Length below the spindle face", {1, 500}, [](Assembly & a) -> auto& { return a.length_mm; },
-        "a rule is enough; empty if not known");
+        "kit.tool.largest", "Nut or flange", {1, 500}, [](Assembly & a) -> auto& { return a.largest_mm; });
+    f.row(2);
     f.length(
-        "kit.tool.length_error", "Length is good to ±", {0.001, 20},
+        "kit.tool.length", "Below the face", {1, 500}, [](Assembly & a) -> auto& { return a.length_mm; },
+        "by rule; empty: not known");
+    f.length(
+        "kit.tool.length_error", "Good to ±", {0.001, 20},
         [](Assembly & a) -> auto& { return a.length_error_mm; });
     f.choice(
-        "kit.tool.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
+        "kit.tool.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle", "a ball", "a pilot, round-over"},
         [](Assembly & a) -> auto& { return a.tip; });
+    f.row(2);
     f.length(
         "kit.tool.contact_radius", "Radius that touches", {0, 250},
-        [](Assembly & a) -> auto& { return a.contact_radius_mm; }, "empty: half the diameter");
+        [](Assembly & a) -> auto& { return a.contact_radius_mm; });
     f.length(
-        "kit.tool.stick_out", "Sticks out of the nut", {1, 500}, [](Assembly & a) -> auto& { return a.stick_out_mm; },
-        "empty if not known");
+        "kit.tool.stick_out", "Out of the nut", {1, 500}, [](Assembly & a) -> auto& { return a.stick_out_mm; });
+    f.row(3);
+    f.number(
+        "kit.tool.teeth", "Flutes, inserts", "", 1, {1, 24}, [](Assembly & a) -> auto& { return a.teeth; });
+    f.number(
+        "kit.tool.vee", "Vee", "deg", 1, {10, 170}, [](Assembly & a) -> auto& { return a.vee_deg; });
     f.length(
-        "kit.tool.largest", "Widest above the cutter", {1, 500}, [](Assembly & a) -> auto& { return a.largest_mm; },
-        "nut or flange");
+        "kit.tool.recess", "Recess", {0, 50}, [](Assembly & a) -> auto& { return a.recess_mm; });
+    f.note("Recess: how far an insert cutter's body lies above its inserts.");
     f.choice(
         "kit.tool.conducts", "Conducts", {"no", "yes"}, [](Assembly & a) -> auto& { return a.conducts; });
     f.choice(
@@ -238,13 +298,21 @@ void KitStation::buildParts(QVBoxLayout* page) {
     auto& c = *cutters;
     c.text(
         "kit.cutter.name", "Name of the cutter", [](Cutter & x) -> auto& { return x.name; });
+    c.row(2);
     c.length(
         "kit.cutter.diameter", "Diameter", {0.1, 500}, [](Cutter & x) -> auto& { return x.diameter_mm; });
-    c.choice(
-        "kit.cutter.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle"},
-        [](Cutter & x) -> auto& { return x.tip; });
     c.length(
-        "kit.cutter.radius", "Radius of that", {0, 250}, [](Cutter & x) -> auto& { return x.contact_radius_mm; });
+        "kit.cutter.radius", "Radius that touches", {0, 250}, [](Cutter & x) -> auto& { return x.contact_radius_mm; });
+    c.choice(
+        "kit.cutter.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle", "a ball", "a pilot, round-over"},
+        [](Cutter & x) -> auto& { return x.tip; });
+    c.row(3);
+    c.number(
+        "kit.cutter.teeth", "Flutes, inserts", "", 1, {1, 24}, [](Cutter & x) -> auto& { return x.teeth; });
+    c.number(
+        "kit.cutter.vee", "Vee", "deg", 1, {10, 170}, [](Cutter & x) -> auto& { return x.vee_deg; });
+    c.length(
+        "kit.cutter.recess", "Recess", {0, 50}, [](Cutter & x) -> auto& { return x.recess_mm; });
     c.choice(
         "kit.cutter.conducts", "Conducts", {"no", "yes"}, [](Cutter & x) -> auto& { return x.conducts; });
     m_forms.push_back(std::move(cutters));
@@ -322,10 +390,11 @@ void KitStation::refreshPictures() {
     m_kit_picture->setVisible(plates);
     m_readings_picture->setVisible(plates);
     m_setter_picture->setVisible(setters);
-    m_tool_picture->setVisible(!plates && !setters);
+    bool const parts = section == u"parts"_s;
+    m_tool_picture->setVisible(!plates && !setters && !parts);
+    m_part_picture->setVisible(parts);
 
-    paper::KitPicture kit{zero->thickness.mm, zero->plate.width_mm, zero->assembly.diameter_mm,
-                          zero->assembly.length_mm, desk().units()};
+    paper::KitPicture kit{zero->thickness.mm, zero->plate, zero->assembly, desk().units()};
     m_kit_picture->show(
         [kit](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintKit(p, area, kit, ink); },
         text(fmt::format("The plate is {} thick.", lengthText(zero->thickness.mm, desk().units()))));
@@ -340,6 +409,13 @@ void KitStation::refreshPictures() {
     m_setter_picture->show(
         [drawn](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSetter(p, area, drawn, ink); },
         text(fmt::format("It trips {} above its base.", lengthText(drawn.setter.trigger_mm, desk().units()))));
+    auto const* cutter = desk().book().find(m_cutter);
+    auto const* holder = desk().book().find(m_holder);
+    paper::PartPicture const part{cutter ? *cutter : Cutter{}, holder ? *holder : Holder{}, desk().units()};
+    m_part_picture->show(
+        [part](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintPart(p, area, part, ink); },
+        text(fmt::format("A cutter of {}, a holder {} wide.", lengthText(part.cutter.diameter_mm, desk().units()),
+                         lengthText(part.holder.nut_mm, desk().units()))));
     paper::ToolPicture tool{zero->assembly, desk().units()};
     m_tool_picture->show(
         [tool](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintTool(p, area, tool, ink); },

@@ -57,7 +57,7 @@ private:
     ReadingsList* m_list;
     Id<shop::Cutter> m_cutter; ///< shown in the parts; not kept
     Id<shop::Holder> m_holder;
-    Picture *m_readings_picture, *m_kit_picture, *m_setter_picture, *m_tool_picture;
+    Picture *m_readings_picture, *m_kit_picture, *m_setter_picture, *m_tool_picture, *m_part_picture;
 };
 
 } // namespace steady::app

@@ -2,9 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/machine/MachineStation.h"
 
+#include "core/macros/LinkNumbers.h"
 #include "core/zeroing/Advice.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
+#include "paper/InputPainter.h"
 #include "paper/MachinePainter.h"
 
 #include <QPushButton>
@@ -30,7 +32,10 @@ MachineStation::MachineStation(Desk& desk, QWidget* parent) : Station(desk, u"ma
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"machine.picture"_s, u"Envelope, machine coordinates"_s);
-    picture()->addWidget(m_picture, 1);
+    m_homing = new Picture(desk.look(), u"machine.homing.picture"_s, u"Homing: switch, search and latch"_s);
+    m_input = new Picture(desk.look(), u"machine.input.picture"_s, u"What the input adds, over the feed"_s);
+    for (auto* each : {m_picture, m_homing, m_input}) picture()->addWidget(each, 1);
+    connect(m_sections, &Sections::opened, this, &MachineStation::showPictures);
     refresh();
 }
 
@@ -39,6 +44,8 @@ MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
         desk(), into, [this] { return desk().get(&ZeroSetup::machine, zeroing::assumedMachine()); },
         [this](Machine machine, std::string what) {
             if (!desk().setup().machine && machine.name == zeroing::assumedMachine().name) machine.name = "My machine";
+            // Numbers that would meet each other are refused where they are typed.
+            if (auto const numbers = macros::checkNumbers(machine.behaviour); !numbers) return numbers;
             return desk().put(&ZeroSetup::machine, std::move(machine), std::move(what));
         },
         [this] { return desk().book().find(desk().setup().machine) != nullptr; }));
@@ -51,20 +58,23 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
         "machine.name", "Name of the machine", [](Machine & m) -> auto& { return m.name; });
     f.heading("Ends of the axes");
     f.note("As the control shows them after homing, with their signs. Any origin will do.");
+    f.row(2);
     f.length(
         "machine.x.low", "X, low end", any_length, [](Machine & m) -> auto& { return m.axes[0].low_mm; });
     f.length(
         "machine.x.high", "X, high end", any_length, [](Machine & m) -> auto& { return m.axes[0].high_mm; });
+    f.row(2);
     f.length(
         "machine.y.low", "Y, low end", any_length, [](Machine & m) -> auto& { return m.axes[1].low_mm; });
     f.length(
         "machine.y.high", "Y, high end", any_length, [](Machine & m) -> auto& { return m.axes[1].high_mm; });
+    f.row(2);
     f.length(
         "machine.z.low", "Z, low end", any_length, [](Machine & m) -> auto& { return m.axes[2].low_mm; });
     f.length(
         "machine.z.high", "Z, high end", any_length, [](Machine & m) -> auto& { return m.axes[2].high_mm; });
-    f.heading("How it moves");
     Range const rapids{10, 100'000};
+    f.row(3);
     f.feed(
         "machine.x.rapid", "Rapid, X", rapids, [](Machine & m) -> auto& { return m.axes[0].rapid_mm_min; });
     f.feed(
@@ -72,6 +82,7 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
     f.feed(
         "machine.z.rapid", "Rapid, Z", rapids, [](Machine & m) -> auto& { return m.axes[2].rapid_mm_min; });
     Range const accelerations{1, 50'000};
+    f.row(3);
     f.number(
         "machine.x.accel", "Acceleration, X", "mm/s²", 1, accelerations,
         [](Machine & m) -> auto& { return m.axes[0].accel_mm_s2; });
@@ -80,15 +91,15 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
         [](Machine & m) -> auto& { return m.axes[1].accel_mm_s2; });
     f.number(
         "machine.z.accel", "Acceleration, Z", "mm/s²", 1, accelerations,
-        [](Machine & m) -> auto& { return m.axes[2].accel_mm_s2; }, "decides how far a touch goes on");
+        [](Machine & m) -> auto& { return m.axes[2].accel_mm_s2; });
     Range const backlash{0, 2};
+    f.row(3);
     f.length(
         "machine.x.backlash", "Backlash, X", backlash, [](Machine & m) -> auto& { return m.axes[0].backlash_mm; });
     f.length(
         "machine.y.backlash", "Backlash, Y", backlash, [](Machine & m) -> auto& { return m.axes[1].backlash_mm; });
     f.length(
-        "machine.z.backlash", "Backlash, Z", backlash, [](Machine & m) -> auto& { return m.axes[2].backlash_mm; },
-        "lost motion at a reversal, by dial");
+        "machine.z.backlash", "Backlash, Z", backlash, [](Machine & m) -> auto& { return m.axes[2].backlash_mm; });
     m_another = new QPushButton(u"Another machine"_s);
     m_another->setObjectName(u"machine.new"_s);
     connect(m_another, &QPushButton::clicked, this, &MachineStation::anotherMachine);
@@ -98,24 +109,25 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
 void MachineStation::buildHoming(QVBoxLayout* page) {
     auto& f = form(page);
     f.heading("Where the switches sit");
+    f.row(3);
     f.choice(
-        "machine.x.home", "X homes to its", {"low end", "high end"},
+        "machine.x.home", "X homes", {"low", "high"},
         [](Machine & m) -> auto& { return m.axes[0].home; });
     f.choice(
-        "machine.y.home", "Y homes to its", {"low end", "high end"},
+        "machine.y.home", "Y homes", {"low", "high"},
         [](Machine & m) -> auto& { return m.axes[1].home; });
     f.choice(
-        "machine.z.home", "Z homes to its", {"low end", "high end"},
+        "machine.z.home", "Z homes", {"low", "high"},
         [](Machine & m) -> auto& { return m.axes[2].home; });
     f.choice(
         "machine.home_order", "Order", {"Z first, then X and Y", "all at once"},
         [](Machine & m) -> auto& { return m.home_order; });
     Range const feeds{1, 20'000};
+    f.row(2);
     f.feed(
         "machine.home_search", "Search feed", feeds, [](Machine & m) -> auto& { return m.home_search_mm_min; });
     f.feed(
-        "machine.home_latch", "Latch feed", feeds, [](Machine & m) -> auto& { return m.home_latch_mm_min; },
-        "slow: this is what repeats");
+        "machine.home_latch", "Latch feed", feeds, [](Machine & m) -> auto& { return m.home_latch_mm_min; });
     m_home_changed = new QPushButton(u"Home switches changed"_s);
     m_home_changed->setObjectName(u"machine.home_changed"_s);
     m_home_changed->setToolTip(u"A switch, the pull-off, the homing direction or the frame: every machine position "
@@ -128,12 +140,15 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
         [] { return true; });
     f.note("After a new switch, pull-off, homing direction or frame. Not after a plain re-home.");
     block->heading("Reference lost: with a gauge block");
+    block->row(2);
     block->length(
-        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge_block_mm; },
-        "between surface and tip");
+        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge_block_mm; });
     block->length(
-        "machine.reference", "Reference above that surface", any_length,
+        "machine.reference", "Reference above it", any_length,
         [](ZeroSetup & s) -> auto& { return s.reference_mm; });
+    block->choice(
+        "machine.block_by", "Afterwards the block is", {"measured again", "felt: the same slip fit"},
+        [](ZeroSetup & s) -> auto& { return s.block_by_feel; });
     block->length(
         "machine.block_again", "The block, measured again", {0, 600},
         [](ZeroSetup & s) -> auto& { return s.block_again_mm; }, "afterwards");
@@ -146,24 +161,38 @@ void MachineStation::buildInput(QVBoxLayout* page) {
     f.choice(
         "machine.capture", "The input is", {"latched in hardware", "polled", "debounced, edge kept"},
         [](Machine & m) -> auto& { return m.capture; });
+    f.row(3);
     f.number(
         "machine.poll", "Looks every", "ms", 1000, {0, 1000}, [](Machine & m) -> auto& { return m.poll_s; });
     f.number(
         "machine.debounce", "Debounce", "ms", 1000, {0, 1000}, [](Machine & m) -> auto& { return m.debounce_s; });
     f.number(
-        "machine.driver_lag", "Lag of the drive", "ms", 1000, {0, 1000},
-        [](Machine & m) -> auto& { return m.driver_lag_s; }, "until it begins to brake");
+        "machine.driver_lag", "Drive lag", "ms", 1000, {0, 1000},
+        [](Machine & m) -> auto& { return m.driver_lag_s; });
     f.length(
         "machine.scatter", "Scatter of one touch", {0, 1}, [](Machine & m) -> auto& { return m.switch_scatter_mm; },
         "standard deviation of repeats");
+    f.heading("While a signal is proved, Z creeps up");
+    f.row(2);
+    f.length(
+        "machine.creep", "By", {1, 50}, [](Machine & m) -> auto& { return m.proof_creep_mm; });
+    f.number(
+        "machine.creep_s", "In", "s", 1, {3, 120}, [](Machine & m) -> auto& { return m.proof_creep_s; });
     f.heading("Spindle");
     f.choice(
         "machine.spindle", "Switched by", {"the control", "hand"}, [](Machine & m) -> auto& { return m.spindle; });
+    f.row(2);
     f.number(
         "machine.spin_down", "Runs down in", "s", 1, {0, 600}, [](Machine & m) -> auto& { return m.spin_down_s; });
     f.length(
-        "machine.body", "Diameter of its body", {5, 500}, [](Machine & m) -> auto& { return m.spindle_body_mm; },
-        "comes down around the tool");
+        "machine.body", "Its body, diameter", {5, 500}, [](Machine & m) -> auto& { return m.spindle_body_mm; });
+    f.row(2);
+    f.length(
+        "machine.shoe", "Dust shoe hangs", {0.1, 300}, [](Machine & m) -> auto& { return m.dust_shoe_mm; },
+        "below the face; empty: none");
+    f.length(
+        "machine.shoe_diameter", "Its diameter", {5, 800},
+        [](Machine & m) -> auto& { return m.dust_shoe_diameter_mm; });
 }
 
 void MachineStation::buildController(QVBoxLayout* page) {
@@ -187,9 +216,22 @@ void MachineStation::buildController(QVBoxLayout* page) {
         "machine.home_move", "G28 with axis words moves", {"all axes", "the axes named"},
         [](Machine & m) -> auto& { return m.behaviour.home_move; });
     f.note("Read your control's manual; do not try it. The macros use neither G28 nor G30.");
+    f.choice(
+        "machine.offset_at_end", "After a program's end", {"G54 is in force", "the offset in use stays"},
+        [](Machine & m) -> auto& { return m.behaviour.offset_at_end; });
+    f.note("Run “G55” and “M2” in free air, then look which offset is shown.");
+    f.heading("Parameters that the macros use");
+    f.row(3);
     f.number(
-        "machine.homed_parameter", "Parameter that says “homed”", "#", 1, {1, 9999},
-        [](Machine & m) -> auto& { return m.behaviour.homed_parameter; }, "reads 1 once homed; empty: macros ask");
+        "machine.homed_parameter", "Says homed", "#", 1, {1, 5399},
+        [](Machine & m) -> auto& { return m.behaviour.homed_parameter; });
+    f.number(
+        "machine.scratch", "For a moment", "#", 1, {31, 5031},
+        [](Machine & m) -> auto& { return m.behaviour.scratch_parameter; });
+    f.number(
+        "machine.links", "For links", "#", 1, {31, 4971}, [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
+    f.note("The first reads 1 once homed; empty: macros ask. From the second on 30 numbers, from the third on ten for "
+           "each work offset: none that other macros of yours use.");
 }
 
 void MachineStation::anotherMachine() {
@@ -238,10 +280,29 @@ void MachineStation::refresh() {
         [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintMachine(p, area, shown, ink); },
         text(fmt::format("X {} to {}, Y {} to {}, Z {} to {}.", axes[0].low_mm, axes[0].high_mm, axes[1].low_mm,
                          axes[1].high_mm, axes[2].low_mm, axes[2].high_mm)));
+    auto const& machine = shown.machine;
+    m_homing->show([machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
+        paper::paintHoming(p, area, {machine, units}, ink);
+    },
+                   text(fmt::format("Searches at {}, latches at {}.", feedText(machine.home_search_mm_min, desk().units()),
+                                    feedText(machine.home_latch_mm_min, desk().units()))));
+    m_input->show([machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
+        paper::paintInput(p, area, {machine, units}, ink);
+    },
+                  u"How late a touch is recorded, and how far the tip goes on, for each feed."_s);
+    showPictures();
     auto said = zeroing::gaugeBlockJudgements(desk().book(), desk().setup());
     auto const more = zeroing::machineJudgements(desk().book(), desk().setup());
     said.insert(said.end(), more.begin(), more.end());
     judgement()->show(said);
+}
+
+/// The picture belongs to the section.
+void MachineStation::showPictures() {
+    auto const section = m_sections->current();
+    m_homing->setVisible(section == u"homing"_s);
+    m_input->setVisible(section == u"input"_s);
+    m_picture->setVisible(section != u"homing"_s && section != u"input"_s);
 }
 
 } // namespace steady::app

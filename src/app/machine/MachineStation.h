@@ -28,13 +28,14 @@ private:
     void buildController(QVBoxLayout* page);
     void anotherMachine();
     void homeChanged();
+    void showPictures();
 
     Sections* m_sections;
     Choice* m_machines;
     QPushButton *m_home_changed, *m_another;
     std::vector<std::unique_ptr<MachineForm>> m_forms;
     std::unique_ptr<Form<shop::ZeroSetup>> m_block_form;
-    Picture* m_picture;
+    Picture *m_picture, *m_homing, *m_input;
 };
 
 } // namespace steady::app

@@ -5,7 +5,7 @@
 namespace steady::app {
 namespace {
 
-constexpr int entry_px = 250;
+constexpr int entry_px = 300;
 constexpr int judgement_px = 290;
 constexpr int picture_least_px = 430;
 

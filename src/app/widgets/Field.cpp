@@ -10,11 +10,10 @@ using namespace Qt::StringLiterals;
 
 Field::Field(QString const& name, QString const& caption, Look const& look, Type type, QWidget* parent)
     : QWidget(parent), m_look(look), m_edit(styled(new QLineEdit(this), type)),
-      m_unit(styled(new QLabel(this), Type::Small, Tone::Soft)),
+      m_label(styled(new QLabel(caption, this), Type::Body, Tone::Soft)), m_caption_text(caption), m_unit(styled(new QLabel(this), Type::Small, Tone::Soft)),
       m_hint(styled(new QLabel(this), Type::Small, Tone::Soft)) {
-    auto* label = styled(new QLabel(caption, this), Type::Body, Tone::Soft);
-    label->setBuddy(m_edit);
-    label->setWordWrap(true);
+    m_label->setBuddy(m_edit);
+    m_label->setWordWrap(true);
     m_edit->setObjectName(name);
     m_edit->setAccessibleName(caption);
     if (type == Type::Number) m_edit->setAlignment(Qt::AlignRight);
@@ -27,7 +26,7 @@ Field::Field(QString const& name, QString const& caption, Look const& look, Type
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(3);
-    column->addWidget(label);
+    column->addWidget(m_label);
     column->addLayout(row);
     column->addWidget(m_hint);
     connect(m_edit, &QLineEdit::textEdited, this, [this] { m_draft = true; });
@@ -38,8 +37,14 @@ void Field::show(QString const& value, QString const& unit, QString const& hint)
     m_value = value;
     m_hint_text = hint;
     m_unit->setText(unit);
-    m_unit->setVisible(!unit.isEmpty());
+    m_unit->setVisible(!unit.isEmpty() && !m_compact);
+    if (m_compact && !unit.isEmpty()) m_label->setText(m_caption_text + u", "_s + unit);
     if (!m_draft) restore();
+}
+
+void Field::setCompact() {
+    m_compact = true;
+    m_unit->hide();
 }
 
 void Field::restore() {

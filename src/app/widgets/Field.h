@@ -26,6 +26,8 @@ public:
     void onAccept(Accept accept) { m_accept = std::move(accept); }
     /// What is shown while nothing is being typed.
     void show(QString const& value, QString const& unit, QString const& hint);
+    /// Beside others in a row: the unit stands in the caption.
+    void setCompact();
     void setWritable(bool writable) { m_edit->setReadOnly(!writable); }
     QLineEdit* edit() const { return m_edit; }
     QString hint() const { return m_hint->text(); }
@@ -42,6 +44,9 @@ private:
     void showHint(QString const& words, Tone tone);
 
     QLineEdit* m_edit;
+    QLabel* m_label;
+    QString m_caption_text;
+    bool m_compact = false;
     QLabel* m_unit;
     QLabel* m_hint;
     QString m_value, m_hint_text;

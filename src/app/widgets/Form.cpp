@@ -27,8 +27,21 @@ void FormFields::note(char const* words) {
     m_into->addWidget(label);
 }
 
+void FormFields::row(int fields) {
+    m_in_row = fields;
+    m_row = new QHBoxLayout;
+    m_row->setSpacing(8);
+    m_into->addLayout(m_row);
+}
+
 void FormFields::put(QWidget* widget, std::function<void()> show) {
-    m_into->addWidget(widget);
+    if (m_in_row > 0) {
+        --m_in_row;
+        if (auto* field = dynamic_cast<Field*>(widget)) field->setCompact();
+        m_row->addWidget(widget, 1, Qt::AlignBottom);
+    } else {
+        m_into->addWidget(widget);
+    }
     m_shown.push_back(std::move(show));
 }
 

@@ -24,6 +24,8 @@ public:
     virtual ~FormFields() = default;
     void heading(char const* words);
     void note(char const* words);
+    /// The next so many fields belong together and share a row.
+    void row(int fields);
     void refresh();
 
 protected:
@@ -54,6 +56,8 @@ private:
     void put(QWidget* widget, std::function<void()> show);
 
     QVBoxLayout* m_into;
+    QHBoxLayout* m_row = nullptr;
+    int m_in_row = 0; ///< fields that still belong into it
     std::vector<std::function<void()>> m_shown;
 };
 

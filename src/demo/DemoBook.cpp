@@ -35,7 +35,7 @@ struct Bench {
         auto made = contact(typed, target);
         made.assembly = tool;
         if (target == Target::Board) made.feeler_mm = 0.1;
-        char const* on = target == Target::Setter ? "Setter" : target == Target::Board ? "Board" : "Plate";
+        char const* on = target == Target::Setter ? "Setter" : target == Target::Board ? "Spoilboard" : "Plate";
         return diary.add(std::string(on) + " contact, tool " + std::to_string(number), made);
     }
     void nose(char const* typed) {
@@ -131,10 +131,17 @@ struct LongRouter {
         auto grip = [&](int number, char const* name, double diameter_mm, double length_mm, double stick_out_mm) {
             auto made = tool(number, name, diameter_mm, length_mm, stick_out_mm, bench.machine, d.now());
             made.holder = holder;
+            if (number == 3) made.tip = TipShape::Ball;
             if (number == 4) made.tip = TipShape::Point;
+            if (number == 5) {
+                made.tip = TipShape::RoundOver;
+                made.contact_radius_mm = 5;
+            }
             if (number == 6) {
                 made.tip = TipShape::Insert;
                 made.contact_radius_mm = 44;
+                made.teeth = 6;
+                made.recess_mm = 3;
                 made.largest_mm = 92;
                 made.method = LengthMethod::Plate;
             }
@@ -147,11 +154,8 @@ struct LongRouter {
         grip(4, "90° vee", 16, 47.9, 20);
         grip(5, "25 mm round-over", 25, 55.1, 28);
         grip(6, "92 mm surfacing cutter", 92, 63.0, 30);
-        auto const cutter = d.add("Cutter", Cutter{"12 mm ball, two flutes", 12, TipShape::Rim, 1.5, true});
-        d.edit("Cutter of tool 3", tools[3], [&](Assembly& a) {
-            a.cutter = cutter;
-            a.contact_radius_mm = 1.5;
-        });
+        auto const cutter = d.add("Cutter", Cutter{"12 mm ball, two flutes", 12, TipShape::Ball, 0, true});
+        d.edit("Cutter of tool 3", tools[3], [&](Assembly& a) { a.cutter = cutter; });
     }
 
     /// The setter, its first weeks, the lead that was bumped, and the warm-up that was seen drifting.
@@ -193,9 +197,9 @@ struct LongRouter {
     Id<Board> newBoard() {
         auto& d = bench.diary;
         d.at(41, 20);
-        auto const board = d.add("Spoilboard", Board{"Beech-ply board", 18, 9, 11});
+        auto const board = d.add("Spoilboard", Board{"Beech-ply spoilboard", 18, 9, 11});
         d.at(41, 55);
-        d.add("Board surfaced by 0.6", Surfacing{board, 0.6, d.now()});
+        d.add("Spoilboard surfaced by 0.6", Surfacing{board, 0.6, d.now()});
         return board;
     }
 
@@ -288,11 +292,11 @@ void writeBenchMill(Diary& d) {
 
 } // namespace
 
-Result<void> writeDemoBook(QString const& path) {
-    FixedClock clock(now_utc_ms);
+Result<void> writeDemoBook(QString const& path, std::int64_t now) {
+    FixedClock clock(now);
     auto session = store::Session::create(path, clock, "Ida");
     if (!session) return Failure(session.error());
-    Diary diary(**session, clock, now_utc_ms);
+    Diary diary(**session, clock, now);
     diary.at(74, 0);
     auto const info = diary.add("The book", BookInfo{"Tern & Thole", UnitSystem::Metric});
     LongRouter router{{diary}, {}, {}};
@@ -311,7 +315,7 @@ Result<void> writeDemoBook(QString const& path) {
     writeBenchMill(diary);
     router.regrip();
     diary.at(12, 5);
-    diary.add("Board surfaced by 0.5", Surfacing{board, 0.5, diary.now()});
+    diary.add("Spoilboard surfaced by 0.5", Surfacing{board, 0.5, diary.now()});
     router.keepMacro();
     router.today(board);
     diary.at(0, -40);

@@ -7,10 +7,11 @@
 
 namespace steady::demo {
 
-/// The moment at which the demo stands still.
+/// The moment at which the demo of tests and pictures stands still.
 inline constexpr std::int64_t now_utc_ms = 1795770000000; // 2026-11-27 09:00 UTC
 
-/// Writes the book with its history through the same session as any other. Error: as Session::create and commit.
-Result<void> writeDemoBook(QString const& path);
+/// Writes the book with its history through the same session as any other; the story ends at `now`. Error: as
+/// Session::create and commit.
+Result<void> writeDemoBook(QString const& path, std::int64_t now = now_utc_ms);
 
 } // namespace steady::demo

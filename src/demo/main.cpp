@@ -5,10 +5,11 @@
 #include "core/base/Words.h"
 
 #include <QCoreApplication>
+#include <QDateTime>
 #include <QFile>
 #include <iostream>
 
-/// make-demo-book PATH: writes a fresh demo book, replacing an older one.
+/// make-demo-book PATH: writes a fresh demo book, replacing an older one. Its story ends now.
 int main(int argc, char** argv) {
     QCoreApplication const application(argc, argv);
     if (argc != 2) {
@@ -17,7 +18,7 @@ int main(int argc, char** argv) {
     }
     auto const path = QString::fromLocal8Bit(argv[1]);
     for (auto const* tail : {"", "-wal", "-shm"}) QFile::remove(path + QLatin1String(tail));
-    if (auto const done = steady::demo::writeDemoBook(path); !done) {
+    if (auto const done = steady::demo::writeDemoBook(path, QDateTime::currentMSecsSinceEpoch()); !done) {
         std::cerr << steady::describe(done.error()) << "\n";
         return 1;
     }

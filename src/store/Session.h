@@ -32,6 +32,9 @@ public:
 
     bool canUndo() const { return !m_undo.empty(); }
     bool canRedo() const { return !m_redo.empty(); }
+    /// What these would take back or bring again, in the words of the change; empty when there is nothing.
+    std::string undoWhat() const { return m_undo.empty() ? std::string() : m_undo.back().what; }
+    std::string redoWhat() const { return m_redo.empty() ? std::string() : m_redo.back().what; }
     /// Takes back the last change that this window made since opening, by a new change.
     Result<void> undo();
     Result<void> redo();

@@ -4,6 +4,7 @@
 
 #include "app/macros/MacrosStation.h"
 
+#include "app/widgets/When.h"
 #include "core/base/Words.h"
 #include "core/zeroing/Link.h"
 
@@ -26,10 +27,6 @@ std::string outcomeOf(safety::RunClass kind) {
     case safety::RunClass::DidNotEnd: return "did not end";
     }
     return {};
-}
-
-QString when(std::int64_t utc_ms) {
-    return QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(utc_ms, Qt::UTC), u"d MMM yyyy HH:mm"_s);
 }
 
 } // namespace
@@ -100,7 +97,7 @@ void MacrosStation::showKept() {
     auto const& all = desk().book().all<shop::MacroVersion>();
     for (auto it = all.rbegin(); it != all.rend(); ++it) {
         auto const kind = macros::kindNamed(it->second->kind);
-        list.addItem(when(it->second->at_utc_ms) + u", "_s +
+        list.addItem(localTime(it->second->at_utc_ms) + u": "_s +
                          (kind ? QString::fromUtf8(macros::title(*kind)) : text(it->second->kind)),
                      QVariant::fromValue<qlonglong>(it->first.value));
         if (list.itemData(list.count() - 1) == before) list.setCurrentIndex(list.count() - 1);
@@ -151,7 +148,7 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
     }
     for (auto const& [run_id, run] : desk().book().all<shop::MacroRun>()) {
         if (run->version != id) continue;
-        auto line = fmt::format("Run {}: {}.", when(run->at_utc_ms).toStdString(), run->outcome);
+        auto line = fmt::format("Run {}: {}.", localTime(run->at_utc_ms).toStdString(), run->outcome);
         auto more = run->fault.empty() ? std::string("Nothing was wrong in that world.")
                                        : "In a world where: " + run->fault + ".";
         if (run->zero_error_mm)

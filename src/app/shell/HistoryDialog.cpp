@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/HistoryDialog.h"
 
+#include "app/widgets/When.h"
+
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
@@ -43,8 +45,7 @@ HistoryDialog::HistoryDialog(Desk& desk, QWidget* over) : QDialog(over), m_desk(
 void HistoryDialog::fill() {
     m_list->clear();
     for (auto const& row : m_desk.session().file().history()) {
-        auto const when =
-            QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(row.at_utc_ms, Qt::UTC), u"dd MMM yyyy HH:mm"_s);
+        auto const when = localTime(row.at_utc_ms).rightJustified(24);
         auto* item = new QListWidgetItem(
             u"%1  %2  %3 %4"_s.arg(row.seq, 5).arg(when, text(row.author).leftJustified(9), text(row.what)), m_list);
         item->setData(Qt::UserRole, QVariant::fromValue<qlonglong>(row.seq));

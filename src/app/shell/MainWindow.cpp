@@ -25,7 +25,7 @@ MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::
     : m_look(look), m_prompter(prompter), m_clock(clock), m_author(std::move(author)), m_actions(this),
       m_recent(new QMenu(u"Recent books"_s, this)) {
     setWindowTitle(u"Steady Pin"_s);
-    resize(1280, 800);
+    resize(sizeOn(screen()->availableSize()));
     connectActions();
     connect(&look, &Look::changed, this, [this] {
         m_look.dress(this);
@@ -34,6 +34,11 @@ MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::
 }
 
 MainWindow::~MainWindow() { leaveBook(); }
+
+QSize MainWindow::sizeOn(QSize available) {
+    constexpr QSize usual{1280, 800}, frame{16, 48}; // what a window manager may put around it
+    return usual.boundedTo(available - frame);
+}
 
 /// What is being typed is accepted, as on leaving any field; then the stations go before the desk they stand on.
 void MainWindow::leaveBook() {
@@ -190,8 +195,12 @@ void MainWindow::showProgress() {
     m_top->refresh(*m_desk);
     m_route->refresh();
     m_next->show(m_desk->progress().next);
-    m_actions["edit.undo"]->setEnabled(m_desk->session().canUndo());
-    m_actions["edit.redo"]->setEnabled(m_desk->session().canRedo());
+    auto offer = [this](char const* id, QString const& verb, std::string const& what) {
+        m_actions[id]->setEnabled(!what.empty());
+        m_actions[id]->setText(what.empty() ? verb : verb + u": "_s + text(what).replace(u'&', u"&&"_s));
+    };
+    offer("edit.undo", u"Undo"_s, m_desk->session().undoWhat());
+    offer("edit.redo", u"Redo"_s, m_desk->session().redoWhat());
     m_actions["view.metric"]->setChecked(m_look.units() == UnitSystem::Metric);
     m_actions["view.inch"]->setChecked(m_look.units() == UnitSystem::Inch);
     m_actions["view.night"]->setChecked(m_look.night());

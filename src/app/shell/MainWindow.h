@@ -26,6 +26,8 @@ class MainWindow : public QMainWindow {
 public:
     MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author);
     ~MainWindow() override;
+    /// How large it opens on a screen that leaves so much.
+    static QSize sizeOn(QSize available);
 
     /// Shows the book; the one before is closed.
     void setSession(std::unique_ptr<store::Session> session);

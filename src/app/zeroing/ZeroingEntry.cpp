@@ -6,6 +6,7 @@
 
 #include "core/base/Words.h"
 #include "core/quantity/WorkOffset.h"
+#include "core/zeroing/BoardZero.h"
 #include "core/zeroing/SetterHeight.h"
 
 namespace steady::app {
@@ -21,7 +22,7 @@ char const* nameOf(Target target) {
     switch (target) {
     case Target::Plate: return "Plate contact";
     case Target::Setter: return "Setter contact";
-    case Target::Board: return "Board contact";
+    case Target::Board: return "Spoilboard contact";
     case Target::Paper: return "Touch through paper";
     }
     return "";
@@ -36,7 +37,7 @@ void ZeroingStation::buildTouch(QVBoxLayout* page) {
         QTimer::singleShot(0, this, [this, chosen] { (void)desk().report(desk().useTool(chosen)); });
     });
     m_targets = new Choice(u"zero.target"_s, u"What was touched"_s, desk().look());
-    m_targets->box()->addItems({u"the plate"_s, u"the setter"_s, u"the board"_s, u"the work, through paper"_s});
+    m_targets->box()->addItems({u"the plate"_s, u"the setter"_s, u"the spoilboard"_s, u"the work, through paper"_s});
     connect(m_targets->box(), &QComboBox::activated, this, [this](int index) {
         m_target = static_cast<Target>(index);
         refresh();
@@ -72,12 +73,12 @@ void ZeroingStation::buildTouch(QVBoxLayout* page) {
     feeler->setContentsMargins(0, 0, 0, 0);
     auto edit = [&](QVBoxLayout* into) {
         auto form = std::make_unique<Form<Contact>>(
-            desk(), into, [this] { return shownContact().value_or(m_draft); },
+            desk(), into, [this] { return shownContact().value_or(draft()); },
             [this](Contact contact, std::string what) -> Result<void> {
                 m_draft.feed_mm_min = contact.feed_mm_min;
                 m_draft.direction = contact.direction;
                 m_draft.vacuum = contact.vacuum;
-                m_draft.feeler_mm = contact.feeler_mm;
+                if (contact.feeler_mm != shownFeeler_mm()) m_feeler_mm = contact.feeler_mm;
                 auto const stored = storedContact();
                 if (!stored || desk().practice()) {
                     refresh();
@@ -95,7 +96,7 @@ void ZeroingStation::buildTouch(QVBoxLayout* page) {
     auto* paper = edit(feeler);
     paper->length(
         "zero.feeler", "Paper or feeler between", {0, 50}, [](Contact & c) -> auto& { return c.feeler_mm; },
-        "0.1 mm for office paper is common practice");
+        "0: only a feel; nothing is taken off");
     paper->choice(
         "zero.vacuum", "Vacuum", {"off", "on"}, [](Contact & c) -> auto& { return c.vacuum; });
     page->addWidget(m_feeler_box);
@@ -138,7 +139,7 @@ void ZeroingStation::buildSetup(QVBoxLayout* page) {
         [](ZeroSetup & s) -> auto& { return s.stock_thickness_mm; }, "leave empty if not known");
     form->length(
         "zero.window", "The macro's contact may differ by ±", {0.5, 200},
-        [](ZeroSetup & s) -> auto& { return s.window_mm; }, "from the contact above");
+        [](ZeroSetup & s) -> auto& { return s.window_mm; }, "from this tool's own contact; empty: any stock");
     m_forms.push_back(std::move(form));
 }
 
@@ -164,21 +165,41 @@ void ZeroingStation::buildLink(QVBoxLayout* page) {
     m_make_link->setToolTip(u"From the newest contacts of the tool in the spindle (Ctrl+L)"_s);
     connect(m_make_link, &QPushButton::clicked, this, &ZeroingStation::makeLink);
     page->addWidget(m_make_link);
+    m_also = new Field(u"zero.also"_s, u"Offsets on the same work, set together"_s, desk().look(), Type::Body);
+    m_also->onAccept([this](QString const& typed) { return acceptAlso(typed); });
+    page->addWidget(m_also);
+}
+
+Result<void> ZeroingStation::acceptAlso(QString const& typed) {
+    auto setup = desk().setup();
+    setup.also_offsets.clear();
+    static QRegularExpression const between(u"[\\s,;]+"_s);
+    for (auto const& word : typed.toUpper().split(between, Qt::SkipEmptyParts)) {
+        int const number = workOffsetNumber(word.toStdString());
+        if (number == 0)
+            return fail(Code::OutOfRange, {"offsets"}, "“" + word.toStdString() + "”", "G54 to G59, G59.1 to G59.3");
+        if (number == setup.work_offset || std::count(setup.also_offsets.begin(), setup.also_offsets.end(), number))
+            continue; // once is enough
+        setup.also_offsets.push_back(number);
+    }
+    std::sort(setup.also_offsets.begin(), setup.also_offsets.end());
+    return desk().commitSetup(setup, "Offsets that a re-touch sets");
 }
 
 void ZeroingStation::buildBoard(QVBoxLayout* page) {
     auto form = std::make_unique<Form<shop::Board>>(
-        desk(), page, [this] { return desk().get(&ZeroSetup::board, shop::Board{"Board"}); },
+        desk(), page, [this] { return desk().get(&ZeroSetup::board, shop::Board{"Spoilboard"}); },
         [this](shop::Board board, std::string what) {
             return desk().put(&ZeroSetup::board, std::move(board), std::move(what));
         },
         [this] { return desk().setup().board.value != 0; });
     auto& f = *form;
-    f.heading("The board on the table");
+    f.heading("The spoilboard on the table");
     f.note(
-        "To find its height, touch it through paper, and the setter, with one tool: choose “the board” under Touch.");
+        "To find its height, touch it through paper, and the setter, with one tool: choose “the spoilboard” under Touch.");
     f.text(
-        "zero.board.name", "Name of the board", [](shop::Board & b) -> auto& { return b.name; });
+        "zero.board.name", "Its name", [](shop::Board & b) -> auto& { return b.name; });
+    f.row(2);
     f.length(
         "zero.board.thickness", "Thickness when new", {1, 200},
         [](shop::Board & b) -> auto& { return b.thickness_mm; });
@@ -188,6 +209,11 @@ void ZeroingStation::buildBoard(QVBoxLayout* page) {
         "zero.board.screws", "Screw heads below its first top", {0, 200},
         [](shop::Board & b) -> auto& { return b.screw_head_mm; });
     m_forms.push_back(std::move(form));
+    m_accept_board = new QPushButton(u"Take the fresh height"_s);
+    m_accept_board->setObjectName(u"zero.board.accept"_s);
+    m_accept_board->setToolTip(u"The newest touch on the spoilboard counts from now on, although it differs"_s);
+    connect(m_accept_board, &QPushButton::clicked, this, &ZeroingStation::acceptBoard);
+    page->addWidget(m_accept_board);
     m_surfaced = new LengthField(u"zero.surfaced"_s, u"Surfaced just now, cut off"_s, desk().look());
     m_surfaced->onLength([this](TypedLength const& typed) { return surfaced(typed); });
     page->addWidget(m_surfaced);
@@ -195,10 +221,19 @@ void ZeroingStation::buildBoard(QVBoxLayout* page) {
         desk(), page, [this] { return desk().setup(); },
         [this](ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
         [] { return true; });
+    paper->choice(
+        "zero.paper_use", "Paper under the tip", {"counts with its thickness", "is only a feel"},
+        [](ZeroSetup & s) -> auto& { return s.paper_use; });
     paper->length(
-        "zero.paper", "Paper that is used", {0, 5}, [](ZeroSetup & s) -> auto& { return s.paper_mm; },
-        "measure ten sheets and divide");
+        "zero.paper", "Its thickness", {0, 5}, [](ZeroSetup & s) -> auto& { return s.paper_mm; },
+        "0.1 mm for office paper is common practice; measure ten sheets and divide");
     m_forms.push_back(std::move(paper));
+    m_another_board = new QPushButton(u"Another spoilboard"_s);
+    m_another_board->setObjectName(u"zero.board.new"_s);
+    m_another_board->setToolTip(u"A fresh one, not yet touched nor surfaced; what was touched so far stays with the "
+                                "old one"_s);
+    connect(m_another_board, &QPushButton::clicked, this, &ZeroingStation::anotherBoard);
+    page->addWidget(m_another_board);
 }
 
 void ZeroingStation::buildMethod(QVBoxLayout* page) {
@@ -226,11 +261,27 @@ void ZeroingStation::buildMethod(QVBoxLayout* page) {
     page->addWidget(words);
 }
 
+double ZeroingStation::shownFeeler_mm() const {
+    auto const shown = shownContact();
+    return shown ? shown->feeler_mm : draft().feeler_mm;
+}
+
+/// How the next touch is made: what was typed for it, else what the setup says of paper.
+Contact ZeroingStation::draft() const {
+    Contact contact = m_draft;
+    auto const& setup = desk().setup();
+    contact.feeler_mm = m_feeler_mm.value_or(setup.paper_use == shop::PaperUse::OnlyAFeel ? 0 : setup.paper_mm);
+    return contact;
+}
+
 Id<Contact> ZeroingStation::storedContact() const {
     auto const& setup = desk().setup();
     if (byNose()) return zeroing::lastNoseContact(desk().book(), setup);
     if (m_target == Target::Plate) return setup.contact;
-    return zeroing::lastContact(desk().book(), setup, setup.assembly, m_target);
+    auto const last = zeroing::lastContact(desk().book(), setup, setup.assembly, m_target);
+    auto const* contact = desk().book().find(last);
+    bool const other_board = contact && m_target == Target::Board && contact->board && contact->board != setup.board;
+    return other_board ? Id<Contact>{} : last;
 }
 
 std::optional<Contact> ZeroingStation::shownContact() const {
@@ -248,6 +299,7 @@ Result<void> ZeroingStation::commitContact(Contact contact, Target target, std::
     contact.assembly = contact.bare_nose ? Id<shop::Assembly>{} : setup.assembly;
     contact.plate = target == Target::Plate ? setup.plate : Id<shop::TouchPlate>{};
     contact.setter = target == Target::Setter ? setup.setter : Id<shop::ToolSetter>{};
+    contact.board = target == Target::Board ? setup.board : Id<shop::Board>{};
     contact.home_epoch = machine ? machine->home_epoch : 1;
     contact.at_utc_ms = desk().session().now();
     contact.source = shop::Source::Measured;
@@ -263,9 +315,7 @@ Result<void> ZeroingStation::commitContact(Contact contact, Target target, std::
 }
 
 Result<void> ZeroingStation::acceptContact(TypedLength const& typed) {
-    Contact contact = m_draft;
-    if (m_target == Target::Board || m_target == Target::Paper)
-        if (contact.feeler_mm == 0) contact.feeler_mm = desk().setup().paper_mm;
+    Contact contact = draft();
     contact.value_mm = typed.mm;
     contact.as_typed = typed.as_typed;
     contact.frame = frame();
@@ -291,16 +341,47 @@ Result<void> ZeroingStation::acceptOffset(TypedLength const& typed) {
 Result<void> ZeroingStation::surfaced(TypedLength const& typed) {
     if (typed.mm <= 0 || typed.mm > 50)
         return fail(Code::OutOfRange, {"surfaced"}, lengthText(typed.mm, desk().units()), "0 to 50 mm");
-    shop::Change change{"Board surfaced by " + typed.as_typed, {}, {}, {}};
+    shop::Change change{"Spoilboard surfaced by " + typed.as_typed, {}, {}, {}};
     auto setup = desk().setup();
     if (!setup.board) {
         setup.board = {desk().nextId(change)};
-        change.put(setup.board, shop::Board{"Board"});
+        change.put(setup.board, shop::Board{"Spoilboard"});
         desk().putSetup(change, setup);
     }
     change.put(Id<shop::Surfacing>{desk().nextId(change)},
                shop::Surfacing{setup.board, typed.mm, desk().session().now()});
     return desk().commit(std::move(change));
+}
+
+/// What was touched and surfaced so far belongs to the spoilboard that lay there.
+void ZeroingStation::anotherBoard() {
+    shop::Change change{"Another spoilboard", {}, {}, {}};
+    auto setup = desk().setup();
+    if (!setup.board) {
+        setup.board = {desk().nextId(change)};
+        change.put(setup.board, shop::Board{"Spoilboard"});
+    }
+    for (auto const& [id, contact] : desk().book().all<Contact>())
+        if (contact->target == Target::Board && !contact->board) {
+            auto mine = *contact;
+            mine.board = setup.board;
+            change.put(id, std::move(mine));
+        }
+    auto fresh = desk().get(&ZeroSetup::board, shop::Board{"Spoilboard"});
+    fresh.name = fmt::format("Spoilboard {}", desk().book().all<shop::Board>().size() + 1);
+    setup.board = {desk().nextId(change)};
+    setup.board_accepted = {};
+    change.put(setup.board, std::move(fresh));
+    desk().putSetup(change, setup);
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+void ZeroingStation::acceptBoard() {
+    auto const height = zeroing::boardHeight(desk().book(), desk().setup());
+    if (!height || !height->asked) return;
+    auto setup = desk().setup();
+    setup.board_accepted = height->asked->on_board;
+    (void)desk().report(desk().commitSetup(setup, "The fresh height of the spoilboard counts"));
 }
 
 void ZeroingStation::makeLink() {

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/zeroing/ZeroingStation.h"
 
+#include "app/widgets/When.h"
 #include "app/zeroing/MethodsView.h"
 #include "core/base/Words.h"
 #include "core/quantity/WorkOffset.h"
@@ -22,7 +23,7 @@ ZeroingStation::ZeroingStation(Desk& desk, QWidget* parent) : Station(desk, u"ze
     m_sections = new Sections(u"zero"_s, 2, entry()->parentWidget());
     buildTouch(m_sections->add(u"touch"_s, u"Touch"_s));
     buildLink(m_sections->add(u"link"_s, u"Link"_s));
-    buildBoard(m_sections->add(u"board"_s, u"Board"_s));
+    buildBoard(m_sections->add(u"board"_s, u"Spoilboard"_s));
     buildMethod(m_sections->add(u"method"_s, u"Method"_s));
     entry()->addWidget(m_sections);
     entry()->addStretch();
@@ -43,10 +44,9 @@ ZeroingStation::ZeroingStation(Desk& desk, QWidget* parent) : Station(desk, u"ze
 
 QString ZeroingStation::sourceOf(shop::Contact const& contact) const {
     if (contact.source == shop::Source::Simulated) return u"simulated; not kept"_s;
-    auto const when = QDateTime::fromMSecsSinceEpoch(contact.at_utc_ms, Qt::UTC);
     auto const* tool = desk().book().find(contact.assembly);
     auto hint = contact.bare_nose ? u"bare nose, "_s : tool ? u"tool %1, "_s.arg(tool->number) : QString();
-    hint += QLocale::c().toString(when, u"d MMM yyyy HH:mm"_s) + u" UTC"_s;
+    hint += localTime(contact.at_utc_ms);
     if (contact.frame == shop::Frame::Work)
         if (auto const machine = zeroing::machineZ(contact))
             hint += u"; machine Z "_s + text(lengthText(machine->mm, desk().units()));
@@ -65,7 +65,13 @@ void ZeroingStation::showTouch() {
     auto const& setup = desk().setup();
     for (auto* field : {m_contact, m_offset_z, m_setter_contact, m_surfaced}) field->setWritable(writable);
     for (auto* choice : {m_tools, m_offsets, m_reference_tools}) choice->box()->setEnabled(writable);
-    m_make_link->setEnabled(writable);
+    for (auto* button : {m_make_link, m_accept_board, m_another_board}) button->setEnabled(writable);
+    m_also->setWritable(writable);
+    QStringList also;
+    for (int const number : setup.also_offsets) also << text(workOffsetName(number));
+    m_also->show(also.join(u' '), {}, u"beside %1; for example G55 G57"_s.arg(text(workOffsetName(setup.work_offset))));
+    auto const board = zeroing::boardHeight(desk().book(), setup);
+    m_accept_board->setVisible(board && board->asked);
     m_targets->box()->setCurrentIndex(static_cast<int>(m_target));
     m_nose->setVisible(m_target == Target::Setter);
     m_feeler_box->setVisible(m_target == Target::Board || m_target == Target::Paper);
@@ -183,7 +189,7 @@ void ZeroingStation::showPictures() {
         : plate ? std::optional(ladderContent(*zero, desk().units(), trip))
                 : std::optional(other()),
         section == u"board"_s || m_target == Target::Board
-            ? u"Touch the board through paper and the setter with one tool; the board's zero appears here."_s
+            ? u"Touch the spoilboard through paper and the setter with one tool; the spoilboard's zero appears here."_s
         : m_target == Target::Setter
             ? u"With the link, a touch on the setter gives work zero; the ladder appears here."_s
             : u"Touch the plate with the spindle locked out and type what the readout shows; the ladder appears here."_s);

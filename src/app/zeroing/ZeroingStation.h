@@ -35,6 +35,11 @@ public Q_SLOTS:
     void makeLink();
 
 private:
+    void anotherBoard();
+    void acceptBoard();
+    Result<void> acceptAlso(QString const& typed);
+    shop::Contact draft() const;
+    double shownFeeler_mm() const;
     void buildTouch(QVBoxLayout* page);
     void buildSetup(QVBoxLayout* page);
     void buildLink(QVBoxLayout* page);
@@ -60,13 +65,15 @@ private:
 
     shop::Target m_target = shop::Target::Plate;
     shop::Contact m_draft;               ///< how the next touch is made; not kept
+    std::optional<double> m_feeler_mm;   ///< typed for the next touch; none: the paper of the setup
     std::optional<double> m_offset_z_mm; ///< typed before the contact that it belongs to
     Sections* m_sections;
     QButtonGroup* m_frames;
     LengthField *m_contact, *m_offset_z, *m_setter_contact, *m_surfaced;
+    Field* m_also;
     Choice *m_tools, *m_targets, *m_nose, *m_offsets, *m_reference_tools;
     std::vector<std::unique_ptr<FormFields>> m_forms;
-    QPushButton *m_simulate, *m_end_practice, *m_make_link;
+    QPushButton *m_simulate, *m_end_practice, *m_make_link, *m_accept_board, *m_another_board;
     QWidget* m_feeler_box;
     MethodsView* m_methods;
     Picture* m_lengths;

@@ -88,14 +88,21 @@ Judgement speedJudgement(PlateZeroResult const& result) {
     auto const fast = predictTouch(result.machine, result.feeds.fast_mm_min);
     auto const goes_on = lengthText(fast.overshoot_mm, result.units),
                room = lengthText(result.plate.push_in_mm, result.units);
-    return {
-        Severity::Note,
-        fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
-                    feedText(result.feeds.slow_mm_min, result.units)),
+    auto const pressed =
         result.plate.sprung
             ? fmt::format("The fast touch uses {} of the plate's spring before it stands; {} is there.", goes_on, room)
             : fmt::format("The fast touch presses {} into the plate before it stands; {} is what you accept.", goes_on,
-                          room),
+                          room);
+    bool const too_far = fast.overshoot_mm > result.plate.push_in_mm;
+    bool const too_fast = result.feeds.fast_mm_min > usual_most_plate_mm_min + 1e-9;
+    std::string const beyond =
+        too_fast ? fmt::format(" More than {} at a plate is unusual.", feedText(usual_most_plate_mm_min, result.units))
+                 : std::string();
+    return {
+        too_far || too_fast ? Severity::Attention : Severity::Note,
+        fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
+                    feedText(result.feeds.slow_mm_min, result.units)),
+        beyond.empty() ? pressed : pressed + beyond,
         {}};
 }
 

@@ -73,7 +73,7 @@ ProbingFeeds roundedFeeds(shop::Machine const& machine, double most_mm_min) {
 } // namespace
 
 ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm) {
-    return roundedFeeds(machine, std::min(300.0, largestFeed_mm_min(machine, 0.8 * push_in_mm)));
+    return roundedFeeds(machine, std::min(usual_most_plate_mm_min, largestFeed_mm_min(machine, 0.8 * push_in_mm)));
 }
 
 namespace {
@@ -92,7 +92,7 @@ ProbingFeeds feedsFor(shop::Machine const& machine, shop::TouchPlate const& plat
 
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter) {
     return chosen(setter.practice,
-                  roundedFeeds(machine, std::min(600.0, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()))));
+                  roundedFeeds(machine, std::min(usual_most_setter_mm_min, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()))));
 }
 
 Result<MachineZ> machineZ(shop::Contact const& contact) {

@@ -42,6 +42,9 @@ struct ProbingFeeds {
     bool operator==(ProbingFeeds const&) const = default;
 };
 
+/// More than this to find a plate or a setter is unusual; common practice. An owner may choose otherwise.
+inline constexpr double usual_most_plate_mm_min = 300, usual_most_setter_mm_min = 600;
+
 /// Two heights, machine Z.
 struct Between {
     double low_mm = 0, high_mm = 0;

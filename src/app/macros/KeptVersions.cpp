@@ -5,6 +5,7 @@
 #include "app/macros/MacrosStation.h"
 
 #include "app/widgets/When.h"
+#include "core/base/LineDiff.h"
 #include "core/base/Words.h"
 #include "core/zeroing/Link.h"
 
@@ -110,6 +111,44 @@ void MacrosStation::showKept() {
     m_keep->setEnabled(desk().session().writable());
 }
 
+/// The kept text beside the one that the book gives now: what would go, what would come, and three lines around it.
+void MacrosStation::showCompared() {
+    if (m_views->current() != u"compared"_s) return;
+    m_compared->clear();
+    auto const* version =
+        desk().book().find(chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex()));
+    auto const kind = version ? macros::kindNamed(version->kind) : std::nullopt;
+    auto const fresh = kind ? desk().rehearse(*kind) : Result<safety::Rehearsal>(fail(Code::Missing, {}));
+    if (!fresh) {
+        m_compared->addItem(version ? u"It can no longer be written."_s : u"No kept text is chosen."_s);
+        return;
+    }
+    auto const& ink = desk().look().ink();
+    auto const lines = diffLines(version->text, fresh->macro.text);
+    auto const count = static_cast<int>(lines.size());
+    int const around = 3;
+    std::vector<bool> wanted(lines.size(), false);
+    for (int i = 0; i < count; ++i)
+        if (lines[i].change != LineChange::Same)
+            for (int k = std::max(0, i - around); k <= std::min(count - 1, i + around); ++k) wanted[k] = true;
+    for (int i = 0; i < count; ++i) {
+        if (!wanted[i]) {
+            if (i == 0 || wanted[i - 1]) m_compared->addItem(u"      ⋯"_s);
+            continue;
+        }
+        auto const& line = lines[i];
+        bool const gone = line.change == LineChange::Gone, come = line.change == LineChange::New;
+        auto const words = u"%1 %2 "_s.arg(gone ? line.old_line : line.new_line, 4)
+                               .arg(gone ? u'−' : come ? u'+' : u' ') +
+                           text(line.text);
+        auto* item = new QListWidgetItem(words, m_compared);
+        item->setToolTip(gone   ? u"kept, and no longer written"_s
+                         : come ? u"written now, and not in the kept text"_s
+                                : QString());
+        item->setForeground(gone ? ink.bad : come ? ink.good : ink.soft);
+    }
+}
+
 std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
     auto const id = chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex());
     auto const* version = desk().book().find(id);
@@ -132,19 +171,16 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
     } else if (fresh->macro.text == version->text) {
         said.push_back({Severity::Note, "It is still the text of this book.", state, {}});
     } else {
-        auto const old_lines = text(version->text).split(u'\n'), new_lines = text(fresh->macro.text).split(u'\n');
-        int differ = std::abs(static_cast<int>(old_lines.size() - new_lines.size()));
-        std::vector<std::string> why{"first differences:"};
-        for (qsizetype i = 0; i < std::min(old_lines.size(), new_lines.size()); ++i) {
-            if (old_lines[i] == new_lines[i]) continue;
-            ++differ;
-            if (why.size() < 6)
-                why.push_back(fmt::format("line {}: {} | now {}", i + 1, old_lines[i].trimmed().toStdString(),
-                                          new_lines[i].trimmed().toStdString()));
+        int gone = 0, fresh_lines = 0;
+        for (auto const& line : diffLines(version->text, fresh->macro.text)) {
+            gone += line.change == LineChange::Gone;
+            fresh_lines += line.change == LineChange::New;
         }
-        said.push_back(
-            {Severity::Attention, "The book has changed since.",
-             fmt::format("Written anew it would differ in {} line{}. {}", differ, differ == 1 ? "" : "s", state), why});
+        said.push_back({Severity::Attention,
+                        "The book has changed since.",
+                        fmt::format("Written anew, {} of its lines would go and {} would come: see Compared. {}", gone,
+                                    fresh_lines, state),
+                        {}});
     }
     for (auto const& [run_id, run] : desk().book().all<shop::MacroRun>()) {
         if (run->version != id) continue;

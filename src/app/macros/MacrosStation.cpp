@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/macros/MacrosStation.h"
 
+#include "app/widgets/When.h"
 #include "app/zeroing/Ladders.h"
 #include "core/base/Words.h"
 #include "core/safety/Faults.h"
@@ -10,6 +11,13 @@
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
+
+namespace {
+
+/// Text and picture beside each other want so much beside the judgement, and at least so much without it.
+constexpr int text_and_picture_px = 760, side_by_side_px = 700;
+
+} // namespace
 
 MacrosStation::MacrosStation(Desk& desk, QWidget* parent) : Station(desk, u"macros"_s, u"Macros"_s, parent) {
     m_kinds = new Choice(u"macro.kind"_s, u"Macro for"_s, desk.look());
@@ -24,11 +32,23 @@ MacrosStation::MacrosStation(Desk& desk, QWidget* parent) : Station(desk, u"macr
     m_sections = new Sections(u"macro"_s, 2, entry()->parentWidget());
     buildRun(m_sections->add(u"run"_s, u"Run"_s));
     buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
-    connect(m_sections, &Sections::opened, this, &MacrosStation::showState);
+    connect(m_sections, &Sections::opened, this, [this](QString const& id) {
+        m_views->open(id == u"kept"_s ? u"compared"_s : u"ladder"_s);
+        showState();
+    });
     entry()->addWidget(m_sections);
     entry()->addStretch();
     buildPicture();
+    foldJudgement(text_and_picture_px);
     refresh();
+}
+
+/// Text and picture side by side where there is room, the picture below the text where there is not.
+void MacrosStation::resizeEvent(QResizeEvent* event) {
+    Station::resizeEvent(event);
+    auto const& look = desk().look();
+    bool const beside = width() - look.px(entry_px) > look.px(side_by_side_px);
+    m_show->setDirection(beside ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom);
 }
 
 void MacrosStation::buildRun(QVBoxLayout* page) {
@@ -65,6 +85,7 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
         return {};
     });
     page->addWidget(m_true_thickness);
+    buildOwn(page);
 
     heading(u"The text"_s);
     m_leave_out = new Choice(u"macro.leave_out"_s, u"See what a protection does: leave out"_s, desk().look());
@@ -78,6 +99,58 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
     page->addWidget(m_leave_out);
     page->addWidget(m_anew);
     page->addWidget(m_save);
+}
+
+/// What one macro alone wants to know.
+void MacrosStation::buildOwn(QVBoxLayout* page) {
+    auto form = [&](QWidget*& box, char const* heading) {
+        box = new QWidget;
+        auto* column = new QVBoxLayout(box);
+        column->setContentsMargins(0, 0, 0, 0);
+        m_own.push_back(std::make_unique<Form<shop::ZeroSetup>>(
+            desk(), column, [this] { return desk().setup(); },
+            [this](shop::ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
+            [] { return true; }));
+        page->addWidget(box);
+        auto* made = static_cast<Form<shop::ZeroSetup>*>(m_own.back().get());
+        made->heading(heading);
+        return made;
+    };
+    form(m_trim_box, "The trim")
+        ->length(
+            "macro.trim", "Cut deeper by", {-5, 5}, [](shop::ZeroSetup & s) -> auto& { return s.trim_mm; },
+            "negative: less deep");
+    form(m_look_box, "The look")
+        ->length(
+            "macro.look", "Stops above zero by", {0.5, 100}, [](shop::ZeroSetup & s) -> auto& { return s.look_mm; },
+            "a block of that height must just pass below the tool");
+    m_looked = new QPushButton(u"It looked right"_s);
+    m_looked->setObjectName(u"macro.looked"_s);
+    m_looked->setToolTip(u"Keeps the time, and the tool, with the book"_s);
+    connect(m_looked, &QPushButton::clicked, this, [this] {
+        auto setup = desk().setup();
+        setup.looked_utc_ms = desk().session().now();
+        setup.looked_tool = setup.assembly;
+        (void)desk().report(desk().commitSetup(setup, "Went to look: the height was right"));
+    });
+    m_looked_words = styled(new QLabel, Type::Small, Tone::Soft);
+    m_looked_words->setObjectName(u"macro.looked.words"_s);
+    m_looked_words->setWordWrap(true);
+    m_look_box->layout()->addWidget(m_looked);
+    m_look_box->layout()->addWidget(m_looked_words);
+}
+
+void MacrosStation::showOwn() {
+    m_trim_box->setVisible(m_kind == macros::Kind::TrimZero);
+    m_look_box->setVisible(m_kind == macros::Kind::GoAndLook);
+    for (auto const& form : m_own) form->refresh();
+    auto const& setup = desk().setup();
+    auto const* tool = desk().book().find(setup.looked_tool);
+    m_looked->setEnabled(desk().session().writable());
+    m_looked_words->setText(setup.looked_utc_ms == 0
+                                ? u"Not looked at yet. On the machine, not here."_s
+                                : u"Right on %1%2."_s.arg(localTime(setup.looked_utc_ms),
+                                                          tool ? u", tool %1"_s.arg(tool->number) : QString()));
 }
 
 void MacrosStation::buildKept(QVBoxLayout* page) {
@@ -111,7 +184,10 @@ void MacrosStation::buildKept(QVBoxLayout* page) {
 void MacrosStation::buildPicture() {
     m_editor = new MacroEditor(desk().look());
     m_editor->setMinimumHeight(desk().look().px(200));
-    picture()->addWidget(m_editor, 5);
+    m_show = new QBoxLayout(QBoxLayout::LeftToRight);
+    m_show->setSpacing(12);
+    m_show->addWidget(m_editor, 3);
+    picture()->addLayout(m_show, 1);
     auto* row = new QHBoxLayout;
     m_slider = new QSlider(Qt::Horizontal);
     m_slider->setObjectName(u"macro.slider"_s);
@@ -129,7 +205,7 @@ void MacrosStation::buildPicture() {
         m_theatre.seek(lines);
         showPlay();
     });
-    m_views = new Sections(u"macro.view"_s, 3, picture()->parentWidget());
+    m_views = new Sections(u"macro.view"_s, 2, picture()->parentWidget());
     m_ladder = new LadderView(desk().look());
     m_views->add(u"ladder"_s, u"Ladder"_s)->addWidget(m_ladder);
     m_signals = new Picture(desk().look(), u"macro.signals"_s, u"Signals over time"_s);
@@ -141,8 +217,14 @@ void MacrosStation::buildPicture() {
     m_watch->setMinimumHeight(desk().look().px(270));
     m_watch->setFrameShape(QFrame::NoFrame);
     m_views->add(u"watch"_s, u"Parameters"_s)->addWidget(m_watch);
+    m_compared = styled(new QListWidget, Type::Mono);
+    m_compared->setObjectName(u"macro.compared"_s);
+    m_compared->setAccessibleName(u"The kept text and the one of this book, line by line"_s);
+    m_compared->setFrameShape(QFrame::NoFrame);
+    m_views->add(u"compared"_s, u"Compared"_s)->addWidget(m_compared);
+    connect(m_views, &Sections::opened, this, &MacrosStation::showCompared);
     m_views->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Expanding);
-    picture()->addWidget(m_views, 4);
+    m_show->addWidget(m_views, 2);
     m_signals->on_point = [this](QPointF at, QRectF const& area) {
         if (!m_theatre.loaded()) return;
         paper::SignalsPicture const shown{&m_theatre.trace(), 0, false, desk().units()};
@@ -349,6 +431,8 @@ zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) con
 }
 
 void MacrosStation::showState() {
+    showOwn();
+    showCompared();
     m_anew->setEnabled(edited());
     m_save->setEnabled(static_cast<bool>(m_rehearsal));
     if (!m_rehearsal) {

@@ -8,6 +8,7 @@
 #include "app/shell/Station.h"
 #include "app/widgets/Choice.h"
 #include "app/widgets/Field.h"
+#include "app/widgets/Form.h"
 #include "app/widgets/LadderView.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Sections.h"
@@ -41,9 +42,13 @@ public Q_SLOTS:
     /// The text as it stands goes into the book, and how it ran if it has.
     void keep();
 
+protected:
+    void resizeEvent(QResizeEvent* event) override;
+
 private:
     void buildRun(QVBoxLayout* page);
     void buildKept(QVBoxLayout* page);
+    void buildOwn(QVBoxLayout* page);
     void buildPicture();
     std::set<std::string> leftOut() const;
     machine::World world() const;
@@ -56,6 +61,8 @@ private:
     void showWatch();
     void showSignals();
     void showKept();
+    void showCompared();
+    void showOwn();
     void showState();
     zeroing::LadderContent ladderNow(machine::World const& truth) const;
     std::vector<zeroing::Judgement> judged() const;
@@ -76,12 +83,17 @@ private:
     std::optional<double> m_true_thickness_mm;
     QPushButton *m_keep, *m_show_version, *m_save, *m_anew;
     QLabel* m_version_words;
+    QBoxLayout* m_show; ///< the text and its picture
     MacroEditor* m_editor;
     QSlider* m_slider;
     QLabel* m_said;
     LadderView* m_ladder;
     Picture* m_signals;
-    QListWidget* m_watch;
+    QListWidget *m_watch, *m_compared;
+    std::vector<std::unique_ptr<FormFields>> m_own; ///< what one macro alone wants to know
+    QWidget *m_trim_box, *m_look_box;
+    QPushButton* m_looked;
+    QLabel* m_looked_words;
 };
 
 } // namespace steady::app

@@ -6,10 +6,15 @@
 #include "app/shell/Desk.h"
 #include "app/widgets/JudgementPanel.h"
 
+#include <QLabel>
+#include <QPushButton>
 #include <QScrollArea>
 #include <QVBoxLayout>
 
 namespace steady::app {
+
+/// What is entered is as wide as this everywhere.
+inline constexpr int entry_px = 290;
 
 class Station : public QWidget {
     Q_OBJECT
@@ -32,10 +37,14 @@ protected:
     Desk& desk() { return m_desk; }
     Desk const& desk() const { return m_desk; }
     void addHeading(QString const& words);
+    /// The picture needs so much; where it and the judgement do not fit side by side, the judgement folds to a line
+    /// below, which opens it.
+    void foldJudgement(int picture_px);
     void resizeEvent(QResizeEvent* event) override;
 
 private:
     void arrange();
+    void showStrip();
 
     Desk& m_desk;
     QString m_id, m_title;
@@ -43,6 +52,10 @@ private:
     QGridLayout* m_grid;
     QVBoxLayout *m_entry, *m_picture;
     JudgementPanel* m_judgement;
+    QLabel* m_judgement_heading;
+    QPushButton* m_strip; ///< the judgement's first line, while it is folded
+    int m_picture_px;
+    bool m_folds = false, m_narrow = false;
 };
 
 } // namespace steady::app

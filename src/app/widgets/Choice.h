@@ -30,6 +30,8 @@ class Choice : public QWidget {
 public:
     Choice(QString const& name, QString const& caption, Look const& look, QWidget* parent = nullptr);
     QComboBox* box() const { return m_box; }
+    /// In a row with others it takes what width there is.
+    void setCompact() { m_box->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed); }
 
 private:
     Chooser* m_box;

@@ -38,7 +38,8 @@ void FormFields::put(QWidget* widget, std::function<void()> show) {
     if (m_in_row > 0) {
         --m_in_row;
         if (auto* field = dynamic_cast<Field*>(widget)) field->setCompact();
-        m_row->addWidget(widget, 1, Qt::AlignBottom);
+        if (auto* choice = dynamic_cast<Choice*>(widget)) choice->setCompact();
+        m_row->addWidget(widget, 1);
     } else {
         m_into->addWidget(widget);
     }

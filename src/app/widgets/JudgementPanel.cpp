@@ -26,6 +26,10 @@ private:
     Severity m_severity;
 };
 
+Tone toneOf(Severity severity) {
+    return severity == Severity::Bad ? Tone::Bad : severity == Severity::Attention ? Tone::Attention : Tone::Ink;
+}
+
 /// A number and its unit stay on one line.
 QString unbroken(QString words) {
     static QRegularExpression const number_and_unit(QStringLiteral("(\\d) (mm|in|µm|thou|s)\\b"));
@@ -64,7 +68,12 @@ void JudgementPanel::show(std::vector<zeroing::Judgement> const& judgements) {
     m_column->addStretch();
     m_look.dress(this);
     setAccessibleDescription(allText());
+    Q_EMIT shown();
 }
+
+QString JudgementPanel::headline() const { return m_shown.empty() ? QString() : text(m_shown.front().headline); }
+
+Tone JudgementPanel::tone() const { return m_shown.empty() ? Tone::Ink : toneOf(m_shown.front().severity); }
 
 void JudgementPanel::add(zeroing::Judgement const& judgement, bool first) {
     auto* block = new QWidget(this);
@@ -73,9 +82,7 @@ void JudgementPanel::add(zeroing::Judgement const& judgement, bool first) {
     column->setSpacing(4);
     auto* head = new QHBoxLayout;
     head->setSpacing(4);
-    Tone const tone = judgement.severity == Severity::Bad         ? Tone::Bad
-                      : judgement.severity == Severity::Attention ? Tone::Attention
-                                                                  : Tone::Ink;
+    Tone const tone = toneOf(judgement.severity);
     if (judgement.severity != Severity::Note)
         head->addWidget(new Mark(m_look, judgement.severity, block), 0, Qt::AlignTop);
     head->addWidget(wrapped(text(judgement.headline), first ? Type::Title : Type::Strong, tone, block), 1);

@@ -19,6 +19,12 @@ public:
     void show(std::vector<zeroing::Judgement> const& judgements);
     /// All sentences, for tests and for reading aloud.
     QString allText() const;
+    /// The first sentence, and how it is coloured.
+    QString headline() const;
+    Tone tone() const;
+
+Q_SIGNALS:
+    void shown();
 
 private:
     void add(zeroing::Judgement const& judgement, bool first);

@@ -99,15 +99,18 @@ void paintHoming(QPainter& p, QRectF const& area, InputPicture const& picture, I
     p.setRenderHint(QPainter::Antialiasing);
     auto const& m = picture.machine;
     auto const search = zeroing::predictTouch(m, m.home_search_mm_min), latch = zeroing::predictTouch(m, m.home_latch_mm_min);
-    double const line = 20 * ink.scale, lane = std::min(86 * ink.scale, (area.height() - 5 * line) / 4);
+    double const line = 20 * ink.scale, lane = std::min(120 * ink.scale, (area.height() - 5 * line) / 4);
     double const trip_x = area.left() + area.width() * 0.58, end_x = area.right() - 34 * ink.scale;
     double const scale = (end_x - 26 * ink.scale - trip_x) / std::max(search.overshoot_mm, 1e-3);
     double const start_x = area.left() + 16 * ink.scale;
     double y = area.top() + 2.2 * line;
     auto value = [&](double mm) { return text(lengthText(mm, picture.units)); };
     // The switch: a body with its lever, pressed at the dashed line.
-    p.setPen(QPen(ink.accent, 1.4, Qt::DashLine));
-    p.drawLine(QPointF(trip_x, y - line * 0.6), QPointF(trip_x, y + 4 * lane - line));
+    for (int at = 0; at < 3; ++at) { // beside each way, not through the words below it
+        p.setPen(QPen(ink.accent, 1.4, Qt::DashLine));
+        double const way = y + line + at * lane;
+        p.drawLine(QPointF(trip_x, way - 1.6 * line), QPointF(trip_x, way + 0.5 * line));
+    }
     p.setPen(Qt::NoPen);
     p.setBrush(ink.steel);
     p.drawRect(QRectF(end_x, y - line, 30 * ink.scale, line * 1.6));
@@ -126,10 +129,10 @@ void paintHoming(QPainter& p, QRectF const& area, InputPicture const& picture, I
     auto said = [&](QString const& first, QString const& second) {
         p.setFont(ink.font(Ink::Type::Strong));
         p.setPen(ink.ink);
-        p.drawText(QRectF(start_x, y + 8, area.width() - 32, line), Qt::AlignLeft, first);
+        p.drawText(QRectF(start_x, y + 12, area.width() - 32, line), Qt::AlignLeft, first);
         p.setFont(ink.font(Ink::Type::Small));
         p.setPen(ink.soft);
-        p.drawText(QRectF(start_x, y + 8 + line, area.width() - 32, line), Qt::AlignLeft, second);
+        p.drawText(QRectF(start_x, y + 12 + line, area.width() - 32, line), Qt::AlignLeft, second);
         y += lane;
     };
     y += line;

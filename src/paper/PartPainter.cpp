@@ -16,7 +16,7 @@ void paintPart(QPainter& p, QRectF const& area, PartPicture const& picture, Ink 
     double const line = 22 * ink.scale, gap_mm = 30;
     double const wide_mm = c.diameter_mm + nut_mm + gap_mm, tall_mm = std::max(length_mm, nut_mm * 0.9);
     double const scale = std::min((area.width() - 40) / wide_mm, (area.height() - 4 * line) / tall_mm);
-    double const floor = area.bottom() - 2.4 * line;
+    double const floor = std::min(area.bottom() - 2.4 * line, area.center().y() + tall_mm * scale / 2);
     double const left = area.center().x() - wide_mm * scale / 2;
     double const cutter_x = left + c.diameter_mm / 2 * scale;
     double const holder_x = left + (c.diameter_mm + gap_mm + nut_mm / 2) * scale;
@@ -28,12 +28,14 @@ void paintPart(QPainter& p, QRectF const& area, PartPicture const& picture, Ink 
     auto below = [&](double x, QString const& number, std::string const& name) {
         p.setPen(ink.ink);
         p.setFont(ink.font(Ink::Type::Mono));
-        p.drawText(QRectF(x - 140, floor + 4, 280, line), Qt::AlignHCenter, number);
+        double const half = std::min(110.0, std::min(x - area.left(), area.right() - x)); // what there is on both sides
+        QRectF const room(x - half, floor + 4, 2 * half, line);
+        p.drawText(room, Qt::AlignHCenter | Qt::TextDontClip, number);
         p.setFont(ink.font(Ink::Type::Small));
         p.setPen(ink.soft);
         auto const words = QString::fromStdString(name);
-        p.drawText(QRectF(x - 110, floor + 4 + line, 220, line), Qt::AlignHCenter,
-                   p.fontMetrics().elidedText(words, Qt::ElideRight, 220));
+        p.drawText(room.translated(0, line), Qt::AlignHCenter,
+                   p.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(room.width())));
     };
     auto value = [&](double mm) { return QString::fromStdString(lengthText(mm, picture.units)); };
     below(cutter_x, QStringLiteral("Ø ") + value(c.diameter_mm), c.name);

@@ -102,11 +102,16 @@ void drawPlate(QPainter& p, QRectF const& r, bool clip, Ink const& ink) {
     p.setBrush(Qt::NoBrush);
     p.setPen(QPen(ink.ink, lead, Qt::SolidLine, Qt::RoundCap));
     p.drawPath(wire);
-    if (clip) { // two jaws that open upwards
-        double const s = 7 * ink.scale;
-        p.setPen(QPen(ink.ink, lead, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
-        p.drawPolyline(QPolygonF{end, end + QPointF(-s * 0.7, -s), end + QPointF(-s * 0.1, -2.2 * s)});
-        p.drawPolyline(QPolygonF{end, end + QPointF(s * 0.7, -s), end + QPointF(s * 0.1, -2.2 * s)});
+    if (clip) { // a spring clip: two handles below the pivot, two jaws that gape above it
+        double const s = 8 * ink.scale;
+        QPointF const pivot = end + QPointF(0, -s);
+        p.setPen(QPen(ink.ink, 1.2 * lead, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        for (double side : {-1.0, 1.0}) {
+            p.drawLine(end + QPointF(side * 0.45 * s, 0), pivot);
+            p.drawPolyline(QPolygonF{pivot, pivot + QPointF(side * 0.7 * s, -1.1 * s), pivot + QPointF(side * 0.35 * s, -2 * s)});
+        }
+        p.setBrush(ink.panel);
+        p.drawEllipse(pivot, 0.28 * s, 0.28 * s);
     }
     p.restore();
 }

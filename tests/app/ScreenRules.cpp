@@ -28,6 +28,11 @@ void noTextIsCut(QWidget* root, QStringList& wrong) {
         for (auto const& word : label->text().split(u' '))
             if (label->fontMetrics().horizontalAdvance(word) > label->width()) wrong << u"word cut: "_s + nameOf(label);
     }
+    for (auto* edit : root->findChildren<QLineEdit*>()) { // a number that is cut is another number
+        int const room = edit->width() - 16;
+        if (shown(edit) && edit->alignment() & Qt::AlignRight && edit->fontMetrics().horizontalAdvance(edit->text()) > room)
+            wrong << u"number cut: "_s + nameOf(edit) + u' ' + edit->text();
+    }
     for (auto* button : root->findChildren<QAbstractButton*>()) {
         if (!shown(button) || button->text().isEmpty() || button->inherits("steady::app::RouteItem")) continue;
         if (button->fontMetrics().horizontalAdvance(button->text().remove(u'&')) > button->width())

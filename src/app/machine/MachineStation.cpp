@@ -109,18 +109,19 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
 void MachineStation::buildHoming(QVBoxLayout* page) {
     auto& f = form(page);
     f.heading("Where the switches sit");
-    f.row(3);
+    f.row(2);
     f.choice(
-        "machine.x.home", "X homes", {"low", "high"},
+        "machine.x.home", "X homes", {"low end", "high end"},
         [](Machine & m) -> auto& { return m.axes[0].home; });
     f.choice(
-        "machine.y.home", "Y homes", {"low", "high"},
+        "machine.y.home", "Y homes", {"low end", "high end"},
         [](Machine & m) -> auto& { return m.axes[1].home; });
+    f.row(2);
     f.choice(
-        "machine.z.home", "Z homes", {"low", "high"},
+        "machine.z.home", "Z homes", {"low end", "high end"},
         [](Machine & m) -> auto& { return m.axes[2].home; });
     f.choice(
-        "machine.home_order", "Order", {"Z first, then X and Y", "all at once"},
+        "machine.home_order", "Order", {"Z first", "together"},
         [](Machine & m) -> auto& { return m.home_order; });
     Range const feeds{1, 20'000};
     f.row(2);

@@ -69,7 +69,10 @@ void MacrosStation::keep() {
         (void)desk().report(Failure(m_rehearsal.error()));
         return;
     }
-    (void)desk().report(keepVersion(true));
+    if (!desk().report(keepVersion(true))) return;
+    auto const kept = versionOf(m_editor->text().toStdString());
+    m_versions->box()->setCurrentIndex(m_versions->box()->findData(QVariant::fromValue<qlonglong>(kept.value)));
+    showState();
 }
 
 void MacrosStation::save() {
@@ -138,9 +141,8 @@ void MacrosStation::showCompared() {
         }
         auto const& line = lines[i];
         bool const gone = line.change == LineChange::Gone, come = line.change == LineChange::New;
-        auto const words = u"%1 %2 "_s.arg(gone ? line.old_line : line.new_line, 4)
-                               .arg(gone ? u'−' : come ? u'+' : u' ') +
-                           text(line.text);
+        auto const sign = gone ? u"−"_s : come ? u"+"_s : u" "_s;
+        auto const words = u"%1 %2 "_s.arg(gone ? line.old_line : line.new_line, 4).arg(sign) + text(line.text);
         auto* item = new QListWidgetItem(words, m_compared);
         item->setToolTip(gone   ? u"kept, and no longer written"_s
                          : come ? u"written now, and not in the kept text"_s

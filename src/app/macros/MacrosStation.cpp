@@ -49,6 +49,8 @@ void MacrosStation::resizeEvent(QResizeEvent* event) {
     auto const& look = desk().look();
     bool const beside = width() - look.px(entry_px) > look.px(side_by_side_px);
     m_show->setDirection(beside ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom);
+    m_show->setStretch(0, beside ? 1 : 5); // the text takes the width, and shares the height
+    m_show->setStretch(1, beside ? 0 : 4);
 }
 
 void MacrosStation::buildRun(QVBoxLayout* page) {
@@ -186,7 +188,7 @@ void MacrosStation::buildPicture() {
     m_editor->setMinimumHeight(desk().look().px(200));
     m_show = new QBoxLayout(QBoxLayout::LeftToRight);
     m_show->setSpacing(12);
-    m_show->addWidget(m_editor, 3);
+    m_show->addWidget(m_editor);
     picture()->addLayout(m_show, 1);
     auto* row = new QHBoxLayout;
     m_slider = new QSlider(Qt::Horizontal);
@@ -224,7 +226,7 @@ void MacrosStation::buildPicture() {
     m_views->add(u"compared"_s, u"Compared"_s)->addWidget(m_compared);
     connect(m_views, &Sections::opened, this, &MacrosStation::showCompared);
     m_views->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Expanding);
-    m_show->addWidget(m_views, 2);
+    m_show->addWidget(m_views);
     m_signals->on_point = [this](QPointF at, QRectF const& area) {
         if (!m_theatre.loaded()) return;
         paper::SignalsPicture const shown{&m_theatre.trace(), 0, false, desk().units()};

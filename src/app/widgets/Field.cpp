@@ -9,7 +9,7 @@ namespace steady::app {
 using namespace Qt::StringLiterals;
 
 Field::Field(QString const& name, QString const& caption, Look const& look, Type type, QWidget* parent)
-    : QWidget(parent), m_look(look), m_edit(styled(new QLineEdit(this), type)),
+    : QWidget(parent), m_look(look), m_type(type), m_edit(styled(new QLineEdit(this), type)),
       m_label(styled(new QLabel(caption, this), Type::Body, Tone::Soft)), m_caption_text(caption), m_unit(styled(new QLabel(this), Type::Small, Tone::Soft)),
       m_hint(styled(new QLabel(this), Type::Small, Tone::Soft)) {
     m_label->setBuddy(m_edit);
@@ -29,6 +29,7 @@ Field::Field(QString const& name, QString const& caption, Look const& look, Type
     column->addWidget(m_label);
     column->addLayout(row);
     column->addWidget(m_hint);
+    connect(m_edit, &QLineEdit::textChanged, this, &Field::fit);
     connect(m_edit, &QLineEdit::textEdited, this, [this] { m_draft = true; });
     connect(m_edit, &QLineEdit::editingFinished, this, &Field::accept);
 }
@@ -40,6 +41,18 @@ void Field::show(QString const& value, QString const& unit, QString const& hint)
     m_unit->setVisible(!unit.isEmpty() && !m_compact);
     if (m_compact && !unit.isEmpty()) m_label->setText(m_caption_text + u", "_s + unit);
     if (!m_draft) restore();
+}
+
+/// A number that is cut reads as another number: before that it gets smaller.
+void Field::fit() {
+    if (m_type != Type::Number || m_edit->width() == 0) return;
+    QStyleOptionFrame option;
+    option.initFrom(m_edit);
+    int const room = m_edit->style()->subElementRect(QStyle::SE_LineEditContents, &option, m_edit).width() - 6;
+    auto const needs = QFontMetrics(m_look.ink().font(Type::Number)).horizontalAdvance(m_edit->text());
+    auto const type = needs > room ? Type::Mono : Type::Number;
+    if (m_edit->property("type").toInt() != static_cast<int>(type))
+        m_look.dress(styled(m_edit, type, Tone::Ink));
 }
 
 void Field::setCompact() {
@@ -82,7 +95,11 @@ bool Field::eventFilter(QObject* watched, QEvent* event) {
         m_edit->selectAll();
         return true;
     }
-    if (event->type() == QEvent::FocusIn && !m_draft) QTimer::singleShot(0, m_edit, &QLineEdit::selectAll);
+    if (event->type() == QEvent::Resize || event->type() == QEvent::FontChange) QTimer::singleShot(0, this, &Field::fit);
+    if (event->type() == QEvent::FocusOut) m_edit->deselect();
+    if (event->type() == QEvent::FocusIn && !m_draft) QTimer::singleShot(0, m_edit, [this] {
+            if (m_edit->hasFocus()) m_edit->selectAll(); // it may have gone on already
+        });
     return QWidget::eventFilter(watched, event);
 }
 

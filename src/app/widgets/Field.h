@@ -41,8 +41,10 @@ protected:
 private:
     void accept();
     void restore();
+    void fit();
     void showHint(QString const& words, Tone tone);
 
+    Type m_type;
     QLineEdit* m_edit;
     QLabel* m_label;
     QString m_caption_text;

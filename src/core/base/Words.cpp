@@ -92,7 +92,7 @@ constexpr Entry entries[] = {
      "Jog a tool of known length onto the setter once, and type the machine Z in Zeroing."},
     {Code::LengthUnknown, "The length of {0} is not known.",
      "A ruler is enough: type it in Kit, with how well you know it."},
-    {Code::StrokeTooShort, "{0} is known to ±{1}; that is too little for the setter's stroke.",
+    {Code::StrokeTooShort, "The length of {0} is known to ±{1}; that is too little for the setter's stroke.",
      "Measure the length better, such as with a caliper, or measure this tool by hand on the plate."},
     {Code::NotOnDisc, "{0} cannot touch the disc, {1} wide.", "Measure this tool on the plate."},
     {Code::LinkMissing, "There is no link for {0} yet.",

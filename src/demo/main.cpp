@@ -13,8 +13,8 @@
 /// (ISO 8601, for pictures that must not change).
 int main(int argc, char** argv) {
     QCoreApplication const application(argc, argv);
-    auto const moment = argc == 3 ? QDateTime::fromString(QString::fromLatin1(argv[2]), Qt::ISODate)
-                                  : QDateTime::currentDateTimeUtc();
+    auto const moment =
+        argc == 3 ? QDateTime::fromString(QString::fromLatin1(argv[2]), Qt::ISODate) : QDateTime::currentDateTimeUtc();
     if (argc < 2 || argc > 3 || !moment.isValid()) {
         std::cerr << "usage: make-demo-book PATH [MOMENT, as 2026-11-27T09:00:00Z]\n";
         return 2;

@@ -43,7 +43,8 @@ void paintInput(QPainter& p, QRectF const& whole, InputPicture const& picture, I
         p.setPen(QPen(ink.hairline, 1));
         p.drawLine(QPointF(x(n * unit), area.top()), QPointF(x(n * unit), area.bottom()));
         p.setPen(ink.soft);
-        p.drawText(QRectF(x(n * unit) - 40, area.bottom() + 4, 80, line), Qt::AlignHCenter, text(fixedText(n, metric ? 0 : 1)));
+        p.drawText(QRectF(x(n * unit) - 40, area.bottom() + 4, 80, line), Qt::AlignHCenter,
+                   text(fixedText(n, metric ? 0 : 1)));
     }
     for (double n = 0; n * unit <= highest + 1e-12; n += step_y) {
         p.setPen(QPen(ink.hairline, 1));
@@ -64,8 +65,8 @@ void paintInput(QPainter& p, QRectF const& whole, InputPicture const& picture, I
     curve([](zeroing::TouchPrediction const& t) { return t.overshoot_mm; }, ink.attention, Qt::DashLine);
     curve([](zeroing::TouchPrediction const& t) { return t.lag_mm; }, ink.accent, Qt::SolidLine);
     p.setFont(ink.font(Ink::Type::Small));
-    for (auto const& [feed, words] : {std::pair{feeds.slow_mm_min, QStringLiteral("measure")},
-                                      {feeds.fast_mm_min, QStringLiteral("find")}}) {
+    for (auto const& [feed, words] :
+         {std::pair{feeds.slow_mm_min, QStringLiteral("measure")}, {feeds.fast_mm_min, QStringLiteral("find")}}) {
         p.setPen(QPen(ink.ink, 1, Qt::DotLine));
         p.drawLine(QPointF(x(feed), area.top()), QPointF(x(feed), area.bottom()));
         p.setPen(ink.ink);
@@ -98,7 +99,8 @@ void paintHoming(QPainter& p, QRectF const& area, InputPicture const& picture, I
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     auto const& m = picture.machine;
-    auto const search = zeroing::predictTouch(m, m.home_search_mm_min), latch = zeroing::predictTouch(m, m.home_latch_mm_min);
+    auto const search = zeroing::predictTouch(m, m.home_search_mm_min),
+               latch = zeroing::predictTouch(m, m.home_latch_mm_min);
     double const line = 20 * ink.scale, lane = std::min(120 * ink.scale, (area.height() - 5 * line) / 4);
     double const trip_x = area.left() + area.width() * 0.58, end_x = area.right() - 34 * ink.scale;
     double const scale = (end_x - 26 * ink.scale - trip_x) / std::max(search.overshoot_mm, 1e-3);
@@ -118,7 +120,8 @@ void paintHoming(QPainter& p, QRectF const& area, InputPicture const& picture, I
     p.drawLine(QPointF(end_x, y - line * 0.7), QPointF(trip_x + 2, y - line * 0.1));
     p.setFont(ink.font(Ink::Type::Small));
     p.setPen(ink.accent);
-    p.drawText(QRectF(trip_x - 150, y - 2 * line, 300, line), Qt::AlignHCenter, QStringLiteral("the switch trips here"));
+    p.drawText(QRectF(trip_x - 150, y - 2 * line, 300, line), Qt::AlignHCenter,
+               QStringLiteral("the switch trips here"));
     auto arrow = [&](double from, double to, QColor const& colour, double width) {
         double const head = to > from ? -9 : 9;
         p.setPen(QPen(colour, width, Qt::SolidLine, Qt::RoundCap));

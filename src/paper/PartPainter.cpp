@@ -15,13 +15,14 @@ void paintPart(QPainter& p, QRectF const& area, PartPicture const& picture, Ink 
     double const length_mm = std::max(30.0, 2.6 * c.diameter_mm), nut_mm = picture.holder.nut_mm;
     double const line = 22 * ink.scale, gap_mm = 30;
     double const wide_mm = c.diameter_mm + nut_mm + gap_mm, tall_mm = std::max(length_mm, nut_mm * 0.9);
-    double const scale = std::min((area.width() - 40) / wide_mm, (area.height() - 4 * line) / tall_mm);
+    double const scale = std::min((area.width() - 190) / wide_mm, (area.height() - 4 * line) / tall_mm);
     double const floor = std::min(area.bottom() - 2.4 * line, area.center().y() + tall_mm * scale / 2);
     double const left = area.center().x() - wide_mm * scale / 2;
     double const cutter_x = left + c.diameter_mm / 2 * scale;
     double const holder_x = left + (c.diameter_mm + gap_mm + nut_mm / 2) * scale;
     drawCutter(p, CutterShape::of(c), {cutter_x, floor}, length_mm, scale, ink);
-    drawNut(p, QRectF(holder_x - nut_mm * scale / 2, floor - nut_mm * 0.8 * scale, nut_mm * scale, nut_mm * 0.8 * scale),
+    drawNut(p,
+            QRectF(holder_x - nut_mm * scale / 2, floor - nut_mm * 0.8 * scale, nut_mm * scale, nut_mm * 0.8 * scale),
             ink);
     p.setPen(QPen(ink.border, 1, Qt::DashLine));
     p.drawLine(QPointF(area.left() + 10, floor), QPointF(area.right() - 10, floor));

@@ -116,7 +116,8 @@ void paintKit(QPainter& p, QRectF const& area, KitPicture const& picture, Ink co
     double const right_mm = std::max(plate_size.width_mm / 2, reach_mm - off_mm) + 6;
     double const gap_mm = std::max(4.0, length_mm * 0.12), tall_mm = length_mm + picture.plate_mm + gap_mm + 14;
     double const line = 20 * ink.scale, lead = 60 * ink.scale;
-    double const scale = std::min((area.width() - 2 * lead) / (right_mm - left_mm), (area.height() - 3.6 * line) / tall_mm);
+    double const scale =
+        std::min((area.width() - 2 * lead) / (right_mm - left_mm), (area.height() - 3.6 * line) / tall_mm);
     double const floor = area.bottom() - 1.8 * line;
     double const middle = area.center().x() - (left_mm + right_mm) / 2 * scale;
     QRectF const plate(middle - plate_size.width_mm / 2 * scale, floor - picture.plate_mm * scale,
@@ -124,7 +125,8 @@ void paintKit(QPainter& p, QRectF const& area, KitPicture const& picture, Ink co
     drawPlate(p, plate, plate_size.path == shop::Path::Clip, ink);
     QPointF const tip(middle - off_mm * scale, plate.top() - gap_mm * scale);
     auto box = [&](double width_mm, double from_mm, double to_mm) {
-        return QRectF(tip.x() - width_mm / 2 * scale, tip.y() - to_mm * scale, width_mm * scale, (to_mm - from_mm) * scale);
+        return QRectF(tip.x() - width_mm / 2 * scale, tip.y() - to_mm * scale, width_mm * scale,
+                      (to_mm - from_mm) * scale);
     };
     p.setPen(Qt::NoPen);
     p.setBrush(ink.steel);
@@ -142,7 +144,7 @@ void paintKit(QPainter& p, QRectF const& area, KitPicture const& picture, Ink co
     auto value = [&](double mm) { return text(lengthText(mm, picture.units)); };
     p.drawText(QRectF(area.left() + 8, floor + 4, area.width() - 16, line), Qt::AlignHCenter,
                value(picture.plate_mm) + QStringLiteral(" thick · Ø ") + value(tool.diameter_mm));
-    auto const words = inserts          ? QStringLiteral("one insert over the plate, the spindle turned so that it stays")
+    auto const words = inserts ? QStringLiteral("one insert over the plate, the spindle turned so that it stays")
                        : tool.length_mm ? value(length_mm) + QStringLiteral(" below the spindle face")
                                         : QStringLiteral("length not known; drawn as ") + value(length_mm);
     p.setFont(ink.font(Ink::Type::Small));

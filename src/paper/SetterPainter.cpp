@@ -101,10 +101,11 @@ void paintSetter(QPainter& p, QRectF const& whole, SetterPicture const& picture,
     p.setBrush(ink.steel);
     p.drawRoundedRect(box(s.body_mm, 0, collar), 3, 3);
     p.drawRect(box(std::min(s.body_mm, s.disc_mm * 0.6), collar, s.solid_mm)); // the guide of the plunger
-    { // its cable, out at the foot
+    {                                                                          // its cable, out at the foot
         QPointF const out(centre - s.body_mm * scale / 2, y(std::min(6.0, collar / 2)));
         QPainterPath cable(out);
-        cable.cubicTo(out + QPointF(-18, 0), out + QPointF(-14, 14), QPointF(std::max(area.left() + 2, out.x() - 40), floor - 2));
+        cable.cubicTo(out + QPointF(-18, 0), out + QPointF(-14, 14),
+                      QPointF(std::max(area.left() + 2, out.x() - 40), floor - 2));
         p.setBrush(Qt::NoBrush);
         p.setPen(QPen(ink.ink, 3, Qt::SolidLine, Qt::RoundCap));
         p.drawPath(cable);

@@ -79,8 +79,11 @@ void drawNut(QPainter& p, QRectF const& r, Ink const& ink) {
     p.setPen(Qt::NoPen);
     p.setBrush(ink.steel);
     double const chamfer = std::min(r.width() * 0.16, r.height() * 0.35);
-    p.drawPolygon(QPolygonF{r.topLeft(), r.topRight(), {r.right(), r.bottom() - chamfer},
-                            {r.right() - chamfer, r.bottom()}, {r.left() + chamfer, r.bottom()},
+    p.drawPolygon(QPolygonF{r.topLeft(),
+                            r.topRight(),
+                            {r.right(), r.bottom() - chamfer},
+                            {r.right() - chamfer, r.bottom()},
+                            {r.left() + chamfer, r.bottom()},
                             {r.left(), r.bottom() - chamfer}});
     p.setPen(QPen(ink.panel, 1));
     for (double share : {0.27, 0.73}) {
@@ -108,7 +111,8 @@ void drawPlate(QPainter& p, QRectF const& r, bool clip, Ink const& ink) {
         p.setPen(QPen(ink.ink, 1.2 * lead, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
         for (double side : {-1.0, 1.0}) {
             p.drawLine(end + QPointF(side * 0.45 * s, 0), pivot);
-            p.drawPolyline(QPolygonF{pivot, pivot + QPointF(side * 0.7 * s, -1.1 * s), pivot + QPointF(side * 0.35 * s, -2 * s)});
+            p.drawPolyline(
+                QPolygonF{pivot, pivot + QPointF(side * 0.7 * s, -1.1 * s), pivot + QPointF(side * 0.35 * s, -2 * s)});
         }
         p.setBrush(ink.panel);
         p.drawEllipse(pivot, 0.28 * s, 0.28 * s);

@@ -13,12 +13,6 @@ using test::Driver;
 
 namespace {
 
-void snap(Driver& drive, char const* name) {
-    if (!qEnvironmentVariableIsSet("SHOTS")) return;
-    for (int i = 0; i < 5; ++i) QApplication::processEvents();
-    drive.window->grab().save(qEnvironmentVariable("SHOTS") + u'/' + QString::fromLatin1(name));
-}
-
 QString sumOf(Driver& drive) { return drive.find<app::SumLine>("sum")->shownText(); }
 
 /// The empty book of somebody with a thin plate, a short setter and a high tool number.
@@ -51,7 +45,6 @@ private Q_SLOTS:
         QCOMPARE(drive.book().find(setup.assembly)->number, 57);
         QVERIFY(std::abs(drive.book().find(setup.setter)->stroke_mm() - 1) < 1e-9);
         drive.click("kit.section.plate");
-        snap(drive, "odd-kit.png");
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.choose("macro.kind", u"Plate zero and link"_s);
         QVERIFY(drive.judgement().contains(u"Where the setter trips is not known yet."_s));
@@ -63,13 +56,11 @@ private Q_SLOTS:
             drive.key(Qt::Key_F5);
             QVERIFY2(drive.judgement().startsWith(u"The zero is right."_s), qPrintable(kind + drive.judgement()));
         }
-        snap(drive, "odd-macro.png");
         // An alarm: the plate is not there.
         drive.choose("macro.fault", u"The plate was never laid down"_s);
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().contains(u"stopped"_s, Qt::CaseInsensitive), qPrintable(drive.judgement()));
         drive.click("macros.judgement");
-        snap(drive, "odd-alarm.png");
     }
 
     void paperMayCountForNothing() {
@@ -97,7 +88,6 @@ private Q_SLOTS:
         drive.click("zero.section.board");
         QVERIFY2(drive.judgement().contains(asked), qPrintable(drive.judgement()));
         QVERIFY(sumOf(drive).endsWith(u"= −95.162 mm"_s)); // not adopted
-        snap(drive, "board-asked.png");
         drive.click("zero.board.accept");
         QVERIFY(!drive.judgement().contains(u"A fresh touch finds"_s));
         QVERIFY2(sumOf(drive).endsWith(u"= −95.560 mm"_s), qPrintable(sumOf(drive))); // contact less 0.1 of paper
@@ -173,10 +163,8 @@ private Q_SLOTS:
         drive.window->resize(1600, 900);
         QTRY_VERIFY(!strip->isVisible() && panel->isVisible());
         QTRY_VERIFY2(beside(), "the picture stands below the text");
-        snap(drive, "wide.png");
         drive.window->resize(900, 700);
         QTRY_VERIFY(!beside());
-        snap(drive, "narrow.png");
     }
 
     void keptTextsAreComparedLineByLine() {
@@ -215,7 +203,6 @@ private Q_SLOTS:
         drive.click("macro.looked");
         QVERIFY2(words->text().startsWith(u"Right on 27 November 2026"_s), qPrintable(words->text()));
         QCOMPARE(drive.window->desk()->setup().looked_utc_ms, drive.window->desk()->session().now());
-        snap(drive, "look.png");
     }
 
     void thePictureBelongsToTheSection() {
@@ -226,20 +213,20 @@ private Q_SLOTS:
             QStringList seen;
             for (auto* each : drive.window->current()->findChildren<app::Picture*>())
                 if (each->isVisible()) seen << each->objectName();
-            return seen.contains(QLatin1String(picture)) ? QString() : seen.join(u' ') + u" at "_s + QLatin1String(section);
+            return seen.contains(QLatin1String(picture)) ? QString()
+                                                         : seen.join(u' ') + u" at "_s + QLatin1String(section);
         };
         for (auto const& [section, picture] : {std::pair{"machine.section.homing", "machine.homing.picture"},
                                                {"machine.section.input", "machine.input.picture"},
                                                {"machine.section.travel", "machine.picture"}})
             QCOMPARE(only(section, picture), QString());
-        snap(drive, "travel.png");
         drive.key(Qt::Key_2, Qt::ControlModifier);
-        for (auto const& [section, picture] :
-             {std::pair{"kit.section.parts", "kit.part.picture"}, {"kit.section.setter", "kit.setter.picture"}, {"kit.section.plate", "kit.picture"}})
+        for (auto const& [section, picture] : {std::pair{"kit.section.parts", "kit.part.picture"},
+                                               {"kit.section.setter", "kit.setter.picture"},
+                                               {"kit.section.plate", "kit.picture"}})
             QCOMPARE(only(section, picture), QString());
         drive.choose("kit.tools", u"Tool 6: 92 mm surfacing cutter"_s);
         drive.click("kit.section.plate");
-        snap(drive, "insert.png");
     }
 };
 

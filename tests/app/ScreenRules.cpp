@@ -30,7 +30,8 @@ void noTextIsCut(QWidget* root, QStringList& wrong) {
     }
     for (auto* edit : root->findChildren<QLineEdit*>()) { // a number that is cut is another number
         int const room = edit->width() - 16;
-        if (shown(edit) && edit->alignment() & Qt::AlignRight && edit->fontMetrics().horizontalAdvance(edit->text()) > room)
+        if (shown(edit) && edit->alignment() & Qt::AlignRight &&
+            edit->fontMetrics().horizontalAdvance(edit->text()) > room)
             wrong << u"number cut: "_s + nameOf(edit) + u' ' + edit->text();
     }
     for (auto* button : root->findChildren<QAbstractButton*>()) {

@@ -22,31 +22,31 @@ template<class T, class At> void practiceFields(Form<T>& f, char const* device, 
     f.heading("How it is touched; empty: computed");
     f.row(2);
     f.feed(
-        name("kit.plate.find", "kit.setter.find"), "To find", {1, 5000},
-        [at](T & x) -> auto& { return at(x).find_mm_min; });
+        name("kit.plate.find", "kit.setter.find"), "To find",
+        {1, 5000}, [at](T & x) -> auto& { return at(x).find_mm_min; });
     f.feed(
-        name("kit.plate.measure", "kit.setter.measure"), "To measure", {0.1, 2000},
-        [at](T & x) -> auto& { return at(x).measure_mm_min; });
+        name("kit.plate.measure", "kit.setter.measure"), "To measure",
+        {0.1, 2000}, [at](T & x) -> auto& { return at(x).measure_mm_min; });
     f.row(3);
     f.number(
-        name("kit.plate.touches", "kit.setter.touches"), "Touches", "", 1, {1, 5},
-        [at](T & x) -> auto& { return at(x).touches; });
+        name("kit.plate.touches", "kit.setter.touches"), "Touches", "", 1,
+        {1, 5}, [at](T & x) -> auto& { return at(x).touches; });
     f.length(
-        name("kit.plate.back_off", "kit.setter.back_off"), "Back off", {0.2, 20},
-        [at](T & x) -> auto& { return at(x).back_off_mm; });
+        name("kit.plate.back_off", "kit.setter.back_off"), "Back off",
+        {0.2, 20}, [at](T & x) -> auto& { return at(x).back_off_mm; });
     f.number(
-        name("kit.plate.dwell", "kit.setter.dwell"), "Wait", "s", 1, {0.05, 10},
-        [at](T & x) -> auto& { return at(x).dwell_s; });
+        name("kit.plate.dwell", "kit.setter.dwell"), "Wait", "s", 1,
+        {0.05, 10}, [at](T & x) -> auto& { return at(x).dwell_s; });
     f.choice(
-        name("kit.plate.read_on", "kit.setter.read_on"), "Read", {"pressing down", "at the release, lifting slowly"},
-        [at](T & x) -> auto& { return at(x).read_on; });
+        name("kit.plate.read_on", "kit.setter.read_on"), "Read",
+        {"pressing down", "at the release, lifting slowly"}, [at](T & x) -> auto& { return at(x).read_on; });
     f.row(2);
     f.number(
-        name("kit.plate.air", "kit.setter.air"), "Air, output", "", 1, {0, 7},
-        [at](T & x) -> auto& { return at(x).air_output; });
+        name("kit.plate.air", "kit.setter.air"), "Air, output", "", 1,
+        {0, 7}, [at](T & x) -> auto& { return at(x).air_output; });
     f.number(
-        name("kit.plate.air_s", "kit.setter.air_s"), "For", "s", 1, {0.1, 20},
-        [at](T & x) -> auto& { return at(x).air_s; });
+        name("kit.plate.air_s", "kit.setter.air_s"), "For", "s", 1,
+        {0.1, 20}, [at](T & x) -> auto& { return at(x).air_s; });
 }
 
 } // namespace
@@ -137,7 +137,8 @@ void KitStation::buildPlate(QVBoxLayout* page) {
         "kit.proof", "Its signal is proved by", {"bridging it with the collet spanner", "lifting it to the tip"},
         [](TouchPlate & p) -> auto& { return p.proof; });
     f.note("Lifting only where a finger's breadth of plate stands out on each side of the cutter.");
-    practiceFields(f, "kit.plate", [](TouchPlate & p) -> auto& { return p.practice; });
+    practiceFields(
+        f, "kit.plate", [](TouchPlate & p) -> auto& { return p.practice; });
     m_forms.push_back(std::move(form));
 
     auto measured = std::make_unique<Form<Instrument>>(
@@ -199,11 +200,9 @@ void KitStation::buildSetter(QVBoxLayout* page) {
         "kit.setter.body", "Housing", {1, 500}, [](ToolSetter & s) -> auto& { return s.body_mm; });
     f.row(2);
     f.length(
-        "kit.setter.bracket", "Bracket out by", {0, 500},
-        [](ToolSetter & s) -> auto& { return s.bracket_reach_mm; });
+        "kit.setter.bracket", "Bracket out by", {0, 500}, [](ToolSetter & s) -> auto& { return s.bracket_reach_mm; });
     f.length(
-        "kit.setter.bracket_top", "Bracket top", any_size,
-        [](ToolSetter & s) -> auto& { return s.bracket_top_mm; });
+        "kit.setter.bracket_top", "Bracket top", any_size, [](ToolSetter & s) -> auto& { return s.bracket_top_mm; });
     f.choice(
         "kit.setter.circuit", "Circuit at rest", {"open, closed by pressing", "closed, opened by pressing"},
         [](ToolSetter & s) -> auto& { return s.circuit; });
@@ -213,7 +212,8 @@ void KitStation::buildSetter(QVBoxLayout* page) {
     f.choice(
         "kit.setter.input", "Input", {"shared with the plate", "one of its own"},
         [](ToolSetter & s) -> auto& { return s.input; });
-    practiceFields(f, "kit.setter", [](ToolSetter & s) -> auto& { return s.practice; });
+    practiceFields(
+        f, "kit.setter", [](ToolSetter & s) -> auto& { return s.practice; });
     m_forms.push_back(std::move(form));
     button(page, "kit.setter.new", "Another setter", &KitStation::newSetter);
 }
@@ -237,13 +237,13 @@ void KitStation::buildTool(QVBoxLayout* page) {
         "kit.tool.largest", "Nut or flange", {1, 500}, [](Assembly & a) -> auto& { return a.largest_mm; });
     f.row(2);
     f.length(
-        "kit.tool.length", "Below the face", {1, 500}, [](Assembly & a) -> auto& { return a.length_mm; },
-        "by rule; empty: not known");
+        "kit.tool.length", "Below the face", {1, 500}, [](Assembly & a) -> auto& { return a.length_mm; });
     f.length(
-        "kit.tool.length_error", "Good to ±", {0.001, 20},
-        [](Assembly & a) -> auto& { return a.length_error_mm; });
+        "kit.tool.length_error", "Good to ±", {0.001, 20}, [](Assembly & a) -> auto& { return a.length_error_mm; });
+    f.note("Measured with a rule or caliper; empty: not known.");
     f.choice(
-        "kit.tool.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle", "a ball", "a pilot, round-over"},
+        "kit.tool.tip", "Touches with",
+        {"its rim or whole end", "a point on its axis", "inserts on a circle", "a ball", "a pilot, round-over"},
         [](Assembly & a) -> auto& { return a.tip; });
     f.row(2);
     f.length(
@@ -304,7 +304,8 @@ void KitStation::buildParts(QVBoxLayout* page) {
     c.length(
         "kit.cutter.radius", "Radius that touches", {0, 250}, [](Cutter & x) -> auto& { return x.contact_radius_mm; });
     c.choice(
-        "kit.cutter.tip", "Touches with", {"its rim or whole end", "a point on its axis", "inserts on a circle", "a ball", "a pilot, round-over"},
+        "kit.cutter.tip", "Touches with",
+        {"its rim or whole end", "a point on its axis", "inserts on a circle", "a ball", "a pilot, round-over"},
         [](Cutter & x) -> auto& { return x.tip; });
     c.row(3);
     c.number(

@@ -111,18 +111,14 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
     f.heading("Where the switches sit");
     f.row(2);
     f.choice(
-        "machine.x.home", "X homes", {"low end", "high end"},
-        [](Machine & m) -> auto& { return m.axes[0].home; });
+        "machine.x.home", "X homes", {"low end", "high end"}, [](Machine & m) -> auto& { return m.axes[0].home; });
     f.choice(
-        "machine.y.home", "Y homes", {"low end", "high end"},
-        [](Machine & m) -> auto& { return m.axes[1].home; });
+        "machine.y.home", "Y homes", {"low end", "high end"}, [](Machine & m) -> auto& { return m.axes[1].home; });
     f.row(2);
     f.choice(
-        "machine.z.home", "Z homes", {"low end", "high end"},
-        [](Machine & m) -> auto& { return m.axes[2].home; });
+        "machine.z.home", "Z homes", {"low end", "high end"}, [](Machine & m) -> auto& { return m.axes[2].home; });
     f.choice(
-        "machine.home_order", "Order", {"Z first", "together"},
-        [](Machine & m) -> auto& { return m.home_order; });
+        "machine.home_order", "Order", {"Z first", "together"}, [](Machine & m) -> auto& { return m.home_order; });
     Range const feeds{1, 20'000};
     f.row(2);
     f.feed(
@@ -145,8 +141,7 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
     block->length(
         "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge_block_mm; });
     block->length(
-        "machine.reference", "Reference above it", any_length,
-        [](ZeroSetup & s) -> auto& { return s.reference_mm; });
+        "machine.reference", "Reference above it", any_length, [](ZeroSetup & s) -> auto& { return s.reference_mm; });
     block->choice(
         "machine.block_by", "Afterwards the block is", {"measured again", "felt: the same slip fit"},
         [](ZeroSetup & s) -> auto& { return s.block_by_feel; });
@@ -168,8 +163,7 @@ void MachineStation::buildInput(QVBoxLayout* page) {
     f.number(
         "machine.debounce", "Debounce", "ms", 1000, {0, 1000}, [](Machine & m) -> auto& { return m.debounce_s; });
     f.number(
-        "machine.driver_lag", "Drive lag", "ms", 1000, {0, 1000},
-        [](Machine & m) -> auto& { return m.driver_lag_s; });
+        "machine.driver_lag", "Drive lag", "ms", 1000, {0, 1000}, [](Machine & m) -> auto& { return m.driver_lag_s; });
     f.length(
         "machine.scatter", "Scatter of one touch", {0, 1}, [](Machine & m) -> auto& { return m.switch_scatter_mm; },
         "standard deviation of repeats");
@@ -189,11 +183,11 @@ void MachineStation::buildInput(QVBoxLayout* page) {
         "machine.body", "Its body, diameter", {5, 500}, [](Machine & m) -> auto& { return m.spindle_body_mm; });
     f.row(2);
     f.length(
-        "machine.shoe", "Dust shoe hangs", {0.1, 300}, [](Machine & m) -> auto& { return m.dust_shoe_mm; },
-        "below the face; empty: none");
+        "machine.shoe", "Dust shoe hangs", {0.1, 300}, [](Machine & m) -> auto& { return m.dust_shoe_mm; });
     f.length(
         "machine.shoe_diameter", "Its diameter", {5, 800},
         [](Machine & m) -> auto& { return m.dust_shoe_diameter_mm; });
+    f.note("Below the spindle's face; empty: there is none.");
 }
 
 void MachineStation::buildController(QVBoxLayout* page) {
@@ -230,7 +224,8 @@ void MachineStation::buildController(QVBoxLayout* page) {
         "machine.scratch", "For a moment", "#", 1, {31, 5031},
         [](Machine & m) -> auto& { return m.behaviour.scratch_parameter; });
     f.number(
-        "machine.links", "For links", "#", 1, {31, 4971}, [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
+        "machine.links", "For links", "#", 1, {31, 4971},
+        [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
     f.note("The first reads 1 once homed; empty: macros ask. From the second on 30 numbers, from the third on ten for "
            "each work offset: none that other macros of yours use.");
 }
@@ -282,15 +277,17 @@ void MachineStation::refresh() {
         text(fmt::format("X {} to {}, Y {} to {}, Z {} to {}.", axes[0].low_mm, axes[0].high_mm, axes[1].low_mm,
                          axes[1].high_mm, axes[2].low_mm, axes[2].high_mm)));
     auto const& machine = shown.machine;
-    m_homing->show([machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
-        paper::paintHoming(p, area, {machine, units}, ink);
-    },
-                   text(fmt::format("Searches at {}, latches at {}.", feedText(machine.home_search_mm_min, desk().units()),
-                                    feedText(machine.home_latch_mm_min, desk().units()))));
-    m_input->show([machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
-        paper::paintInput(p, area, {machine, units}, ink);
-    },
-                  u"How late a touch is recorded, and how far the tip goes on, for each feed."_s);
+    m_homing->show(
+        [machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
+            paper::paintHoming(p, area, {machine, units}, ink);
+        },
+        text(fmt::format("Searches at {}, latches at {}.", feedText(machine.home_search_mm_min, desk().units()),
+                         feedText(machine.home_latch_mm_min, desk().units()))));
+    m_input->show(
+        [machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
+            paper::paintInput(p, area, {machine, units}, ink);
+        },
+        u"How late a touch is recorded, and how far the tip goes on, for each feed."_s);
     showPictures();
     auto said = zeroing::gaugeBlockJudgements(desk().book(), desk().setup());
     auto const more = zeroing::machineJudgements(desk().book(), desk().setup());

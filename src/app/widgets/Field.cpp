@@ -10,7 +10,8 @@ using namespace Qt::StringLiterals;
 
 Field::Field(QString const& name, QString const& caption, Look const& look, Type type, QWidget* parent)
     : QWidget(parent), m_look(look), m_type(type), m_edit(styled(new QLineEdit(this), type)),
-      m_label(styled(new QLabel(caption, this), Type::Body, Tone::Soft)), m_caption_text(caption), m_unit(styled(new QLabel(this), Type::Small, Tone::Soft)),
+      m_label(styled(new QLabel(caption, this), Type::Body, Tone::Soft)), m_caption_text(caption),
+      m_unit(styled(new QLabel(this), Type::Small, Tone::Soft)),
       m_hint(styled(new QLabel(this), Type::Small, Tone::Soft)) {
     m_label->setBuddy(m_edit);
     m_label->setWordWrap(true);
@@ -51,8 +52,7 @@ void Field::fit() {
     int const room = m_edit->style()->subElementRect(QStyle::SE_LineEditContents, &option, m_edit).width() - 6;
     auto const needs = QFontMetrics(m_look.ink().font(Type::Number)).horizontalAdvance(m_edit->text());
     auto const type = needs > room ? Type::Mono : Type::Number;
-    if (m_edit->property("type").toInt() != static_cast<int>(type))
-        m_look.dress(styled(m_edit, type, Tone::Ink));
+    if (m_edit->property("type").toInt() != static_cast<int>(type)) m_look.dress(styled(m_edit, type, Tone::Ink));
 }
 
 void Field::setCompact() {
@@ -95,9 +95,11 @@ bool Field::eventFilter(QObject* watched, QEvent* event) {
         m_edit->selectAll();
         return true;
     }
-    if (event->type() == QEvent::Resize || event->type() == QEvent::FontChange) QTimer::singleShot(0, this, &Field::fit);
+    if (event->type() == QEvent::Resize || event->type() == QEvent::FontChange)
+        QTimer::singleShot(0, this, &Field::fit);
     if (event->type() == QEvent::FocusOut) m_edit->deselect();
-    if (event->type() == QEvent::FocusIn && !m_draft) QTimer::singleShot(0, m_edit, [this] {
+    if (event->type() == QEvent::FocusIn && !m_draft)
+        QTimer::singleShot(0, m_edit, [this] {
             if (m_edit->hasFocus()) m_edit->selectAll(); // it may have gone on already
         });
     return QWidget::eventFilter(watched, event);

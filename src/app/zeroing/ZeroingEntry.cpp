@@ -195,8 +195,8 @@ void ZeroingStation::buildBoard(QVBoxLayout* page) {
         [this] { return desk().setup().board.value != 0; });
     auto& f = *form;
     f.heading("The spoilboard on the table");
-    f.note(
-        "To find its height, touch it through paper, and the setter, with one tool: choose “the spoilboard” under Touch.");
+    f.note("To find its height, touch it through paper, and the setter, with one tool: choose “the spoilboard” under "
+           "Touch.");
     f.text(
         "zero.board.name", "Its name", [](shop::Board & b) -> auto& { return b.name; });
     f.row(2);

@@ -26,9 +26,8 @@ std::vector<DiffLine> diffLines(std::string_view old_text, std::string_view new_
     std::vector<int> common((n + 1) * row, 0); // lines in common from here to both ends
     for (std::size_t i = n; i-- > 0;)
         for (std::size_t j = m; j-- > 0;)
-            common[i * row + j] = before[i] == after[j]
-                                      ? common[(i + 1) * row + j + 1] + 1
-                                      : std::max(common[(i + 1) * row + j], common[i * row + j + 1]);
+            common[i * row + j] = before[i] == after[j] ? common[(i + 1) * row + j + 1] + 1
+                                                        : std::max(common[(i + 1) * row + j], common[i * row + j + 1]);
     std::vector<DiffLine> made;
     std::size_t i = 0, j = 0;
     while (i < n || j < m) {

@@ -98,12 +98,11 @@ Judgement speedJudgement(PlateZeroResult const& result) {
     std::string const beyond =
         too_fast ? fmt::format(" More than {} at a plate is unusual.", feedText(usual_most_plate_mm_min, result.units))
                  : std::string();
-    return {
-        too_far || too_fast ? Severity::Attention : Severity::Note,
-        fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
-                    feedText(result.feeds.slow_mm_min, result.units)),
-        beyond.empty() ? pressed : pressed + beyond,
-        {}};
+    return {too_far || too_fast ? Severity::Attention : Severity::Note,
+            fmt::format("Touch at {}, then {}.", feedText(result.feeds.fast_mm_min, result.units),
+                        feedText(result.feeds.slow_mm_min, result.units)),
+            beyond.empty() ? pressed : pressed + beyond,
+            {}};
 }
 
 Judgement cautions() {

@@ -92,7 +92,8 @@ ProbingFeeds feedsFor(shop::Machine const& machine, shop::TouchPlate const& plat
 
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter) {
     return chosen(setter.practice,
-                  roundedFeeds(machine, std::min(usual_most_setter_mm_min, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()))));
+                  roundedFeeds(machine, std::min(usual_most_setter_mm_min,
+                                                 largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()))));
 }
 
 Result<MachineZ> machineZ(shop::Contact const& contact) {

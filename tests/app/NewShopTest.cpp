@@ -205,6 +205,24 @@ private Q_SLOTS:
         QCOMPARE(drive.window->desk()->setup().looked_utc_ms, drive.window->desk()->session().now());
     }
 
+    void aChoiceOfTouchesIsPriced() {
+        Driver drive;
+        drive.click("kit.section.plate");
+        QVERIFY2(drive.judgement().contains(u"2 slow touches in "_s), qPrintable(drive.judgement()));
+        auto* why = drive.window->current()->findChild<app::JudgementPanel*>()->findChildren<QPushButton*>().last();
+        QTest::mouseClick(why, Qt::LeftButton);
+        QTRY_VERIFY([&] {
+            for (auto* label : drive.window->current()->findChildren<QLabel*>())
+                if (label->isVisible() && label->text().contains(u"half the measuring feed: +"_s)) return true;
+            return false;
+        }());
+        drive.type("kit.plate.touches", u"4"_s);
+        QVERIFY2(drive.judgement().contains(u"4 slow touches in "_s), qPrintable(drive.judgement()));
+        drive.type("kit.plate.find", u"900"_s); // faster than is usual: judged, not refused
+        drive.key(Qt::Key_3, Qt::ControlModifier);
+        QVERIFY2(drive.judgement().contains(u"is unusual"_s), qPrintable(drive.judgement()));
+    }
+
     void thePictureBelongsToTheSection() {
         Driver drive;
         drive.key(Qt::Key_1, Qt::ControlModifier);

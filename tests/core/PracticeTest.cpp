@@ -3,6 +3,7 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/macros/TouchPrice.h"
 #include "core/safety/Verdict.h"
 
 using namespace steady;
@@ -115,6 +116,48 @@ private Q_SLOTS:
             auto const result = test::runText(rehearsal.macro.text, dead);
             QVERIFY2(safety::classify(result, rehearsal) == RunClass::StoppedSafely, result.message.c_str());
         }
+    }
+    /// What a choice is said to cost is what the virtual machine's clock shows.
+    void choicesCostWhatTheyAreSaidToCost_data() {
+        QTest::addColumn<bool>("release");
+        QTest::addColumn<bool>("air");
+        for (bool release : {false, true})
+            for (bool air : {false, true})
+                QTest::addRow("%s, %s", release ? "release" : "press", air ? "air" : "no air") << release << air;
+    }
+    void choicesCostWhatTheyAreSaidToCost() {
+        QFETCH(bool, release);
+        QFETCH(bool, air);
+        auto measured = [&](int touches, double feed_mm_min) {
+            auto shop = shopFor(Kind::PlateZero);
+            shop::TouchPractice practice;
+            practice.touches = touches;
+            practice.measure_mm_min = feed_mm_min;
+            if (air) practice.air_output = 2;
+            practice.read_on = release ? shop::Direction::Release : shop::Direction::Press;
+            shop.change(shop.plate, [&](shop::TouchPlate& p) { p.practice = practice; });
+            auto const rehearsal = shop.rehearse(Kind::PlateZero);
+            auto const& zero = rehearsal.zero;
+            auto const plan = macros::planTouch(zero.machine, zero.feeds, practice, false);
+            auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
+            return std::pair(result.elapsed_s - result.paused_s, macros::priceOf(zero.machine, plan).seconds);
+        };
+        auto const [two_s, two_priced] = measured(2, 20);
+        for (auto const& [touches, feed] : {std::pair{4, 20.0}, {5, 20.0}, {2, 10.0}, {2, 40.0}}) {
+            auto const [other_s, other_priced] = measured(touches, feed);
+            double const truth = other_s - two_s, said = other_priced - two_priced;
+            QVERIFY2(std::abs(said - truth) < 0.03 * std::abs(truth) + 0.05, fmt::format("{} {}", said, truth).c_str());
+        }
+    }
+    /// By hand: 0.003 of scatter, 1 ms of polling at 25 mm/min (0.000417 mm, uniform), two touches.
+    void theSpreadOfAMean() {
+        shop::Machine machine;
+        machine.capture = shop::Capture::Polled;
+        machine.poll_s = 0.001;
+        machine.switch_scatter_mm = 0.003;
+        auto const plan = macros::planTouch(machine, {250, 25}, {}, false);
+        double const by_hand = std::sqrt((9e-6 + 0.000417 * 0.000417 / 12) / 2);
+        QVERIFY(test::near(macros::priceOf(machine, plan).spread_mm, by_hand, 1e-7));
     }
     void whatTheOwnerChoosesIsWhatTheTextDoes() {
         auto shop = shopFor(Kind::PlateZero);

@@ -3,6 +3,7 @@
 #include "app/kit/KitStation.h"
 
 #include "app/kit/ReadingsList.h"
+#include "core/macros/TouchPrice.h"
 #include "core/zeroing/Advice.h"
 #include "paper/PartPainter.h"
 #include "paper/ReadingsPainter.h"
@@ -433,9 +434,17 @@ void KitStation::refreshPictures() {
                            zeroing::plateJudgements(*zero).front()});
         return;
     }
-    judgement()->show(plates    ? zeroing::plateJudgements(*zero)
-                      : setters ? zeroing::setterJudgements(desk().book(), desk().setup())
-                                : zeroing::toolJudgements(desk().book(), desk().setup()));
+    auto said = plates    ? zeroing::plateJudgements(*zero)
+                : setters ? zeroing::setterJudgements(desk().book(), desk().setup())
+                          : zeroing::toolJudgements(desk().book(), desk().setup());
+    auto const& machine = zero->machine;
+    bool const own_switch = zero->plate.path == shop::Path::OwnSwitch;
+    if (plates)
+        said.push_back(macros::practicePriced(machine, zero->feeds, zero->plate.practice, own_switch, desk().units()));
+    if (setters && desk().book().find(desk().setup().setter))
+        said.push_back(macros::practicePriced(machine, zeroing::feedsFor(machine, drawn.setter), drawn.setter.practice,
+                                              true, desk().units()));
+    judgement()->show(said);
 }
 
 } // namespace steady::app

@@ -141,7 +141,11 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
     stroke.text = fmt::format(
         "The fast touch at {} goes on {}; up to half of the stroke is accepted. Then {} to measure.",
         feedText(feeds.fast_mm_min, units), lengthText(fast.overshoot_mm, units), feedText(feeds.slow_mm_min, units));
-    if (setter->stroke_mm() < 1) stroke.severity = Severity::Attention;
+    bool const too_fast = feeds.fast_mm_min > usual_most_setter_mm_min + 1e-9;
+    if (too_fast)
+        stroke.text += fmt::format(" More than {} at a setter is unusual.", feedText(usual_most_setter_mm_min, units));
+    if (setter->stroke_mm() < 1 || too_fast || fast.overshoot_mm > setter->stroke_mm() / 2)
+        stroke.severity = Severity::Attention;
     said.push_back(std::move(stroke));
     if (auto const height = setterHeight(book, setup)) {
         auto const* by = book.find(height->assembly);

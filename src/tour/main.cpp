@@ -101,8 +101,11 @@ struct Tour {
     }
 
     bool run() {
-        picture(u"machine"_s, u"machine.png"_s);
-        picture(u"kit"_s, u"kit.png"_s);
+        part(u"machine"_s, u"homing"_s, u"homing.png"_s);
+        part(u"machine"_s, u"input"_s, u"input.png"_s);
+        part(u"machine"_s, u"travel"_s, u"machine.png"_s);
+        part(u"kit"_s, u"parts"_s, u"parts.png"_s);
+        part(u"kit"_s, u"plate"_s, u"kit.png"_s);
         part(u"kit"_s, u"setter"_s, u"setter.png"_s);
         part(u"kit"_s, u"tool"_s, u"tool.png"_s);
         part(u"zeroing"_s, u"link"_s, u"link.png"_s);

@@ -80,6 +80,22 @@ private Q_SLOTS:
                 QCOMPARE(result.memory.parameters[typedAt(world)], 0.0); // used once
             }
     }
+    /// After a run the spindle stands over the disc at safe Z: that is not “jogged to just above it”.
+    void overTheDiscAtSafeZNothingIsJogged() {
+        for (bool second_contact : {false, true}) {
+            auto shop = shopFor(Kind::RetouchAny, false, true);
+            shop.change(shop.setter, [&](shop::ToolSetter& s) {
+                if (!second_contact) s.overtravel_mm.reset();
+            });
+            auto rehearsal = shop.rehearse(Kind::RetouchAny);
+            auto& world = rehearsal.world();
+            world.memory.parameters[typedAt(world)] = 0; // nothing is typed
+            world.position_mm = {world.setter->x_mm, world.setter->y_mm, -1};
+            auto const result = test::runText(rehearsal.macro.text, world);
+            QVERIFY2((result.outcome == Outcome::Completed) == second_contact, result.message.c_str());
+            if (!second_contact) QVERIFY2(holds(result.message, "Nothing bounds the search"), result.message.c_str());
+        }
+    }
     void aDeadSetterIsNeverDrivenOntoItsStop() {
         for (auto const kind : {Kind::RetouchAny, Kind::ToolLengthAny})
             for (double typed : {0.0, 58.5}) {

@@ -130,6 +130,7 @@ struct Builder {
         bound.x_mm = setter.x_mm;
         bound.y_mm = setter.y_mm;
         bound.within_mm = setter.disc_mm / 4;
+        bound.jogged_below_mm = parts.parkingZ_mm();
         bound.jogged_search_mm = setter.free_mm - setter.trigger_mm + stroke - end_margin + fits->least_jog_mm;
         bound.travel_low_mm = machine.axes[2].low_mm;
         bound.travel_high_mm = safe;

@@ -192,6 +192,7 @@ struct ChooseBound {
     double start_less_length_mm; ///< start of a tool without length, from safe Z
     double search_mm, low_less_length_mm, high_less_length_mm;
     double x_mm, y_mm, within_mm; ///< jogged: over the disc
+    double jogged_below_mm;       ///< and below this machine Z: after a run the tool stands above the disc as well
     double jogged_search_mm;
     std::optional<double> free_search_mm; ///< none: refused without bound
     double travel_low_mm, travel_high_mm;

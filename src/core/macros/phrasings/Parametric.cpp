@@ -323,8 +323,9 @@ struct Phrasing {
         int o = label++;
         line(fmt::format("O{} IF [{} GT 0]", o, typed));
         bound(1, more(s.start_less_length_mm), s.search_mm, more(s.low_less_length_mm), more(s.high_less_length_mm));
-        line(fmt::format("O{} ELSEIF [[ABS[{}{}] LT {}] AND [ABS[{}{}] LT {}]]", o, probed(0), addend(-s.x_mm),
-                         len(s.within_mm), probed(1), addend(-s.y_mm), len(s.within_mm)));
+        line(fmt::format("O{} ELSEIF [[ABS[{}{}] LT {}] AND [ABS[{}{}] LT {}] AND [{} LT {}]]", o, probed(0),
+                         addend(-s.x_mm), len(s.within_mm), probed(1), addend(-s.y_mm), len(s.within_mm), probed(2),
+                         len(s.jogged_below_mm)));
         bound(2, len(-1), s.jogged_search_mm, len(s.travel_low_mm), len(s.travel_high_mm));
         if (s.free_search_mm) {
             line(fmt::format("O{} ELSE", o));

@@ -33,6 +33,7 @@ class FieldsTest : public QObject {
 
     /// What is typed into a field: another value that fits beside what it shows.
     static QString another(QLineEdit const* edit) {
+        if (edit->objectName() == u"zero.also"_s) return u"G57"_s;
         auto const shown = edit->text();
         bool number = false;
         double const value = QString(shown).replace(u'−', u'-').toDouble(&number);
@@ -72,9 +73,10 @@ private Q_SLOTS:
             QVERIFY2(session.file().lastSeq() > seq, qPrintable(name + u" “"_s + typed + u"”: "_s + hint));
             auto const shown = edit->text();
             QVERIFY2(shown != before, qPrintable(name));
-            // Undone it shows what it showed; done again, what was typed.
+            // Undone it shows what it showed; done again (once a field is enough), what was typed.
             drive.key(Qt::Key_Z, Qt::ControlModifier);
             QVERIFY2(edit->text() == before, qPrintable(name + u" "_s + edit->text() + u" "_s + before));
+            if (empty) continue;
             drive.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
             QVERIFY2(edit->text() == shown, qPrintable(name));
             drive.key(Qt::Key_Z, Qt::ControlModifier);

@@ -69,6 +69,20 @@ private Q_SLOTS:
         m_book = m_folder.filePath(QStringLiteral("%1.pinbook").arg(QRandomGenerator::global()->generate()));
         QVERIFY(demo::writeDemoBook(m_book));
     }
+    /// Whenever the book is made, its last touch was 44 minutes ago and its machine came ten weeks before.
+    void theStoryEndsWhenItIsMade() {
+        constexpr std::int64_t minute = 60'000, day = 24 * 60 * minute, now = demo::now_utc_ms + 500 * day;
+        auto const book = m_folder.filePath(QStringLiteral("later.pinbook"));
+        QVERIFY(demo::writeDemoBook(book, now));
+        FixedClock const clock(now);
+        auto const session = store::Session::open(book, clock, "tester");
+        QVERIFY(session);
+        std::int64_t newest = 0;
+        for (auto const& [id, contact] : (*session)->book().all<shop::Contact>())
+            newest = std::max(newest, contact->at_utc_ms);
+        QCOMPARE(newest, now - 44 * minute);
+        QCOMPARE((*session)->file().history().back().at_utc_ms / day, (now - 74 * day) / day);
+    }
     void everyKindIsRight_data() {
         QTest::addColumn<QString>("machine");
         QTest::addColumn<int>("tool");

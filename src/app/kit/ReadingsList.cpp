@@ -14,6 +14,10 @@ ReadingsList::ReadingsList(Desk& desk, QWidget* parent)
 }
 
 void ReadingsList::show(Id<shop::Study> study, std::vector<shop::Reading> const& readings) {
+    auto const& look = m_desk.look();
+    Shown now{study, readings, look.units(), look.scale(), look.night(), m_desk.session().writable()};
+    if (m_shown == now) return;
+    m_shown = std::move(now);
     while (auto* item = m_column->takeAt(0)) {
         if (auto* row = item->widget()) {
             row->hide();

@@ -20,8 +20,18 @@ private:
     void addRow(Id<shop::Study> study, shop::Reading const& reading);
     void mark(Id<shop::Study> study, int nr, QString const& cause);
 
+    /// What the rows were made from; the same again leaves them alone.
+    struct Shown {
+        Id<shop::Study> study;
+        std::vector<shop::Reading> readings;
+        UnitSystem units;
+        double scale;
+        bool night, writable;
+        bool operator==(Shown const&) const = default;
+    };
     Desk& m_desk;
     QVBoxLayout* m_column;
+    std::optional<Shown> m_shown;
 };
 
 } // namespace steady::app

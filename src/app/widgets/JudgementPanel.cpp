@@ -54,9 +54,12 @@ JudgementPanel::JudgementPanel(Look const& look, QWidget* parent)
 
 void JudgementPanel::show(std::vector<zeroing::Judgement> const& judgements) {
     if (m_filled && judgements == m_shown) return;
+    // What stays the same stays where it is.
+    std::size_t same = 0;
+    while (same < std::min(judgements.size(), m_shown.size()) && judgements[same] == m_shown[same]) ++same;
     m_shown = judgements;
     m_filled = true;
-    while (auto* item = m_column->takeAt(0)) {
+    while (auto* item = m_column->takeAt(static_cast<int>(same))) {
         if (auto* widget = item->widget()) {
             widget->hide();
             widget->setParent(nullptr);
@@ -64,7 +67,7 @@ void JudgementPanel::show(std::vector<zeroing::Judgement> const& judgements) {
         }
         delete item;
     }
-    for (std::size_t i = 0; i < judgements.size(); ++i) add(judgements[i], i == 0);
+    for (std::size_t i = same; i < judgements.size(); ++i) add(judgements[i], i == 0);
     m_column->addStretch();
     m_look.dress(this);
     setAccessibleDescription(allText());

@@ -30,7 +30,7 @@ private:
     void add(zeroing::Judgement const& judgement, bool first);
 
     Look const& m_look;
-    QVBoxLayout* m_column;
+    QVBoxLayout* m_column; ///< a block for each judgement, and what is left over
     std::vector<zeroing::Judgement> m_shown;
     bool m_filled = false;
     QStringList m_open; ///< headlines whose why is open

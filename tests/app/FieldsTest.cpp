@@ -73,10 +73,10 @@ private Q_SLOTS:
             QVERIFY2(session.file().lastSeq() > seq, qPrintable(name + u" “"_s + typed + u"”: "_s + hint));
             auto const shown = edit->text();
             QVERIFY2(shown != before, qPrintable(name));
-            // Undone it shows what it showed; done again (once a field is enough), what was typed.
+            // Undone it shows what it showed; done again (every fourth is enough), what was typed.
             drive.key(Qt::Key_Z, Qt::ControlModifier);
             QVERIFY2(edit->text() == before, qPrintable(name + u" "_s + edit->text() + u" "_s + before));
-            if (empty) continue;
+            if (empty || tried % 4 != 0) continue;
             drive.key(Qt::Key_Z, Qt::ControlModifier | Qt::ShiftModifier);
             QVERIFY2(edit->text() == shown, qPrintable(name));
             drive.key(Qt::Key_Z, Qt::ControlModifier);

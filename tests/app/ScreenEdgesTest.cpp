@@ -18,6 +18,7 @@ private Q_SLOTS:
         // Units and themes take turns: ScreenRulesTest goes through all of them.
         for (bool empty : {true, false})
             for (double scale : {0.8, 1.0, 1.5}) {
+                if (empty && scale < 1) continue; // small type is for long words
                 bool const inch = empty == (scale == 1.0);
                 QTest::addRow("%s, %s, %d %%", empty ? "empty" : "long names", inch ? "inch, night" : "mm, day",
                               qRound(scale * 100))

@@ -156,6 +156,9 @@ private Q_SLOTS:
         auto lines = [&] { return editor->SendScintilla(QsciScintillaBase::SCI_LINESONSCREEN); };
         QVERIFY2(lines() >= 30, qPrintable(QString::number(lines())));
         QVERIFY(strip->isVisible() && strip->text().contains(u"The zero is right."_s) && !panel->isVisible());
+        drive.click("macro.view.section.signals");
+        QTRY_VERIFY(drive.find("macro.signals")->width() >= 320);
+        drive.click("macro.view.section.ladder");
         drive.click("macros.judgement");
         QTRY_VERIFY(panel->isVisible());
         drive.click("macros.judgement");

@@ -14,7 +14,7 @@ using namespace Qt::StringLiterals;
 namespace {
 
 /// Text and picture beside each other want so much beside the judgement, and at least so much without it.
-constexpr int text_and_picture_px = 760, side_by_side_px = 700;
+constexpr int text_and_picture_px = 760, side_by_side_px = 700, views_px = 340;
 
 } // namespace
 
@@ -50,6 +50,7 @@ void MacrosStation::resizeEvent(QResizeEvent* event) {
     m_show->setDirection(beside ? QBoxLayout::LeftToRight : QBoxLayout::TopToBottom);
     m_show->setStretch(0, beside ? 1 : 5); // the text takes the width, and shares the height
     m_show->setStretch(1, beside ? 0 : 4);
+    m_views->setMinimumWidth(beside ? look.px(views_px) : 0); // whichever of them is shown
 }
 
 void MacrosStation::buildRun(QVBoxLayout* page) {

@@ -96,6 +96,24 @@ private Q_SLOTS:
             if (!second_contact) QVERIFY2(holds(result.message, "Nothing bounds the search"), result.message.c_str());
         }
     }
+    /// What the header tells a person to type is a length that fits, in the control's own unit.
+    void theExampleThatIsToldFits() {
+        for (bool inch : {false, true}) {
+            auto shop = shopFor(Kind::RetouchAny, inch, true);
+            auto const rehearsal = shop.rehearse(Kind::RetouchAny);
+            auto const fits = macros::fitsSetter(shop.book, shop.setup());
+            auto const told = QString::fromStdString(rehearsal.macro.text).section(QStringLiteral("such as #"), 1);
+            double const mm = told.section(u'=', 1).section(u',', 0, 0).toDouble() * (inch ? mm_per_inch : 1);
+            QVERIFY2(mm > fits->shortest_mm && mm < fits->longest_mm, qPrintable(told.left(30)));
+        }
+    }
+    /// Zero on the spoilboard sets one offset, whatever else lies on the same work.
+    void theSpoilboardMacroNamesTheOneThatItSets() {
+        auto shop = shopFor(Kind::TableZero);
+        shop.changeSetup([](shop::ZeroSetup& s) { s.also_offsets = {2, 4}; });
+        auto const text = shop.rehearse(Kind::TableZero).macro.text;
+        QVERIFY2(holds(text, "(MSG,Sets G54 Z.") && !holds(text, "G55"), text.c_str());
+    }
     void aDeadSetterIsNeverDrivenOntoItsStop() {
         for (auto const kind : {Kind::RetouchAny, Kind::ToolLengthAny})
             for (double typed : {0.0, 58.5}) {

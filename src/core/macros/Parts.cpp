@@ -176,7 +176,7 @@ void Parts::acrossToSetter(shop::ToolSetter const& setter) {
     add("", "Across to the setter, Z untouched.", MoveAcross{setter.x_mm, setter.y_mm});
 }
 
-void Parts::touchSetter(TouchPlan const& plan, bool window) {
+void Parts::touchSetter(TouchPlan const& plan) {
     add("approach", "Down by a probing move: a tool longer than its record is met softly.",
         Descend{slot_start, plan.feeds.fast_mm_min,
                 alarm("Something was met above the setter; the tool is longer than expected, or it is another.")});
@@ -184,10 +184,9 @@ void Parts::touchSetter(TouchPlan const& plan, bool window) {
         ProbeDown{slot_search, plan.feeds.fast_mm_min, slot_fast,
                   alarm("No contact; the tool is shorter than expected, or the setter is not where the book says.")});
     measure(plan, "setter", slot_setter);
-    if (window)
-        add("window", "The contact must fit the tool's length.",
-            RequireWindow{slot_setter, slot_low, slot_high,
-                          alarm("The contact does not fit the tool's length; another tool, or the setter has moved.")});
+    add("window", "The contact must fit the tool's length.",
+        RequireWindow{slot_setter, slot_low, slot_high,
+                      alarm("The contact does not fit the tool's length; another tool, or the setter has moved.")});
 }
 
 } // namespace steady::macros

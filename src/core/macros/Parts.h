@@ -11,7 +11,7 @@ namespace steady::macros {
 
 constexpr Slot slot_fast{1}, slot_mean{4}, slot_result{5}, slot_setter{6}, slot_begin{9}, slot_found{10},
     slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15}, slot_seen{16}, slot_tries{17},
-    slot_mode{18}, slot_parked{19}, slot_typed{20}, slot_told{24}, slot_jogged{25};
+    slot_mode{18}, slot_typed{20}, slot_told{24}, slot_jogged{25};
 /// One for each slow touch that may be asked for.
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 
@@ -78,7 +78,7 @@ struct Parts {
                      std::string const& look = {});
     void acrossToSetter(shop::ToolSetter const& setter);
     /// Down onto it. The mean is in slot_setter.
-    void touchSetter(TouchPlan const& plan, bool window);
+    void touchSetter(TouchPlan const& plan);
     /// The tools that a setter part is written for, and their heights.
     void requireToolOnSetter(SetterWay const& way);
 };

@@ -168,7 +168,7 @@ struct Builder {
             planTouch(zero.machine, zeroing::feedsFor(zero.machine, *use.setter), use.setter->practice, true);
         parts.readySetter(touch, *use.setter, true, {});
         parts.acrossToSetter(*use.setter);
-        parts.touchSetter(touch, true);
+        parts.touchSetter(touch);
         add("", "Up, Z alone.", RetractTo{zero.machine.safeZ_mm()});
         add("", "D is the setter's height above work zero. Its seal is set last, when all of it is true.",
             StoreLink{zero.setup.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
@@ -303,7 +303,7 @@ std::vector<std::string> headerBegin(shop::Machine const& machine) {
     return {fmt::format("Machine: {}. Unit {}.", machine.name, unitName(machine.units)),
             fmt::format("Parameters: {} to {} for a moment, {} to {} for links, ten for each work offset.",
                         b.scratch_parameter, b.scratch_parameter + shop::scratch_count - 1, b.link_parameter,
-                        b.link_parameter + 9 * shop::link_block - 1),
+                        b.link_parameter + work_offset_count * shop::link_block - 1),
             fmt::format("Leaves in force: {} G90 G94 G80 G40 G49 G61, feed override free, spindle off.", unit)};
 }
 

@@ -91,8 +91,12 @@ struct Builder {
                                      len(fits->widest_mm), lengthFigure(fits->shortest_mm, units()),
                                      len(fits->longest_mm)));
         header.push_back(fmt::format("Its tip at least {} below nut and holder.", len(fits->least_stick_out_mm)));
-        header.push_back(fmt::format("Before the start: type its length to within {}, such as #{}=62.0, or",
-                                     plusMinusText(fits->estimate_error_mm, units()), typed));
+        // A length that fits, as a rule would give it in the control's own unit.
+        double const such_mm = (fits->shortest_mm + fits->longest_mm) / 2;
+        auto const such =
+            units() == UnitSystem::Metric ? plainNumber(such_mm, 1) : plainNumber(such_mm / mm_per_inch, 2);
+        header.push_back(fmt::format("Before the start: type its length to within {}, such as #{}={}, or",
+                                     plusMinusText(fits->estimate_error_mm, units()), typed, such));
         header.push_back(fmt::format("jog it over the disc, tip {} to {} above it{}", len(fits->least_jog_mm),
                                      len(fits->most_jog_mm),
                                      fits->free ? ", or neither: the overtravel contact is in the stop chain." : "."));
@@ -171,7 +175,7 @@ struct Builder {
                 StartWhereJogged{slot_start, slot_jogged, slot_begin, machine.safeZ_mm() - parts.parkingZ_mm()});
             add("", "", EndWhen{});
         }
-        parts.touchSetter(touch, true);
+        parts.touchSetter(touch);
     }
 
     std::string wrongText(char const* what) {
@@ -243,8 +247,11 @@ struct Builder {
         if (!constant) return Failure(constant.error());
         parts.zero_now = "Z zero is as it was.";
         add("", "",
-            TellLength{
-                fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.work_offset)), {}, {}, {}});
+            TellLength{fmt::format("Sets {} Z. {}", workOffsetName(setup.work_offset),
+                                   afterTheEnd(machine, setup.work_offset)),
+                       {},
+                       {},
+                       {}});
         parts.begin(0);
         requireTool();
         reach("Spoilboard not surfaced since its height was measured?");

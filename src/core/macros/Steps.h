@@ -21,9 +21,6 @@ struct Slot {
 using Figure = std::variant<double, Slot>;
 using Acts = std::vector<shop::TimedAct>;
 
-/// Whether a link must be there.
-enum class LinkUse { Needed, KeptIfThere };
-
 struct SetModes {
     int work_offset; ///< 0: the one in use stays
 };

@@ -18,7 +18,8 @@ constexpr double look_mm_min = 600;  // slow enough for a hand at the stop; comm
 
 Result<Recipe> trimRecipe(shop::Machine const& machine, shop::ZeroSetup const& setup) {
     if (setup.trim_mm == 0)
-        return fail(Code::Missing, {"trim"}, "By how much zero is trimmed", "Type it in Zeroing, Link.");
+        return fail(Code::Missing, {"trim"}, "By how much zero is trimmed",
+                    "Type it at Macros, below “The trim”; below zero is higher.");
     Parts parts{machine, "Z zero is as it was.", {}};
     auto const by = lengthWithUnit(std::abs(setup.trim_mm), machine.units);
     auto const way = setup.trim_mm > 0 ? "deeper" : "higher";
@@ -73,7 +74,7 @@ Recipe lookRecipe(shop::Machine const& machine, shop::ZeroSetup const& setup) {
                     {},
                     setup.look_mm});
     parts.add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
-    parts.add("", "", End{"Seen. Note it in Zeroing, with the time."});
+    parts.add("", "", End{"Seen. Note it at Macros with “It looked right”."});
     auto lines = headerBegin(machine);
     lines.push_back(fmt::format("Goes to {} above {} Z zero, over the touched spot. Sets nothing.", height,
                                 workOffsetName(setup.work_offset)));

@@ -211,7 +211,9 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
                          height->differs_mm > 0 ? "lower" : "higher"),
              fmt::format(
                  "{} found it, against {} before; that is more than both are good for. Surfaced and not entered, "
-                 "the vacuum, a chip, another board? Until you take it, the older height stays in use.",
+                 "the vacuum, a chip, another spoilboard? The older height stays in use until you choose “Take the "
+                 "fresh "
+                 "height” at Zeroing, Spoilboard.",
                  height->asked->chain.tool, height->in_use.chain.tool),
              {}});
     if (one) {

@@ -26,9 +26,12 @@ struct Teller {
                      fmt::format("plate {}", plusMinusText(zero.thickness.budget.expanded_95, units))};
         else
             p.kit = {Standing::Open, "plate not measured"};
-        if (!zero.chain && facts.slips.empty())
+        bool const bad = !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad;
+        if (!zero.chain && bad)
+            p.zeroing = {Standing::Failed, "of an old home"};
+        else if (!zero.chain && facts.slips.empty())
             p.zeroing = {Standing::Open, "no contact yet"};
-        else if (zero.chain && !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad)
+        else if (bad)
             p.zeroing = {Standing::Failed, "outside the travel"};
         else if (!facts.slips.empty())
             p.zeroing = {Standing::Suspect, "a number to check"};

@@ -100,8 +100,8 @@ std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup
     if (lost > 0)
         said.push_back({Severity::Note,
                         fmt::format("Z loses {} at each reversal.", lengthText(lost, units)),
-                        "Plate, setter and tools are all touched on the way down, so it cancels. It does not where one "
-                        "of them is touched on the way up.",
+                        "Between touches on the way down it cancels. From one that is read at the release it is taken "
+                        "out, with this figure.",
                         {}});
     if (machine.behaviour.closed_at_start == shop::ClosedAtStart::EndsAsContact)
         said.push_back({Severity::Attention,
@@ -268,7 +268,8 @@ std::vector<Judgement> linkJudgements(shop::Book const& book, shop::ReadingSourc
     if (plate->direction != setter->direction)
         said.push_back({Severity::Attention,
                         "Plate and setter were touched in different directions.",
-                        lost_mm > 0 ? fmt::format("The backlash of Z, {}, is in the link. Touch both the same way.",
+                        lost_mm > 0 ? fmt::format("The backlash of Z is taken out with {}; the link is as good as that "
+                                                  "figure. Better touch both the same way.",
                                                   lengthText(lost_mm, units))
                                     : "Backlash, if there is any, is in the link. Touch both the same way.",
                         {}});

@@ -79,7 +79,8 @@ Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& 
     chain.tool = fmt::format("tool {}", tool ? tool->number : 0);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter.at_utc_ms});
     if (touched->prediction.lag_mm != 0)
-        chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
+        chain.terms.push_back(
+            {"setter_lag", lagName(machine, on_setter), touched->prediction.lag_mm, "at the setter's feed", 0});
     chain.terms.push_back({"board", "spoilboard contact", -board->mm, "machine Z", on_board.at_utc_ms});
     if (on_board.feeler_mm != 0)
         chain.terms.push_back({"paper", "paper", on_board.feeler_mm, "between tip and spoilboard", 0});
@@ -155,7 +156,8 @@ Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
     if (touched->prediction.lag_mm != 0)
-        chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's feed", 0});
+        chain.terms.push_back(
+            {"setter_lag", lagName(machine, *contact), touched->prediction.lag_mm, "at the setter's feed", 0});
     chain.terms.push_back(
         {"board", "setter above spoilboard", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
     auto parts = constant->chain.budget.contributions;

@@ -20,6 +20,8 @@ void append(std::vector<uncertainty::Contribution>& to, std::vector<uncertainty:
 std::optional<std::string> reasonAgainst(shop::Book const& book, shop::ZeroSetup const& setup,
                                          shop::Machine const& machine, shop::Contact const& plate,
                                          shop::Contact const& setter) {
+    if (plate.source == shop::Source::Simulated || setter.source == shop::Source::Simulated)
+        return "it rests on a practice touch";
     if (plate.assembly != setter.assembly) return "plate and setter were touched by different tools";
     if (plate.home_epoch != setter.home_epoch || plate.home_epoch != machine.home_epoch)
         return "the home position has changed since";
@@ -70,7 +72,8 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     chain.tool = zero->chain->tool;
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", on_setter->at_utc_ms});
     if (touched->prediction.lag_mm != 0)
-        chain.terms.push_back({"setter_lag", "input lag at the setter", touched->prediction.lag_mm, "at its feed", 0});
+        chain.terms.push_back({"setter_lag", lagName(zero->machine, *on_setter) + " at the setter",
+                               touched->prediction.lag_mm, "at its feed", 0});
     for (auto const& term : zero->chain->terms)
         chain.terms.push_back({term.key, term.label, -term.value_mm, term.source, term.at_utc_ms});
     auto parts = zero->chain->budget.contributions;
@@ -97,7 +100,8 @@ Result<ZChain> retouchZero(shop::Book const& book, shop::ReadingSource const& re
     chain.tool = fmt::format("tool {}", assembly->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
     if (touched->prediction.lag_mm != 0)
-        chain.terms.push_back({"setter_lag", "input lag", touched->prediction.lag_mm, "at the setter's slow feed", 0});
+        chain.terms.push_back(
+            {"setter_lag", lagName(m, *contact), touched->prediction.lag_mm, "at the setter's slow feed", 0});
     chain.terms.push_back({"link", "link D", -link->d_mm(), link->chain.tool, link->at_utc_ms});
     auto parts = link->chain.budget.contributions;
     append(parts, touchContributions(m, touched->prediction, "this tool's touch"));

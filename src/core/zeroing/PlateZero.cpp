@@ -33,7 +33,7 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
     chain.terms.push_back(
         {"thickness", "plate thickness", -result.thickness.mm, thicknessSource(result.thickness, result.units), 0});
     if (std::abs(prediction.lag_mm) > worthATerm_mm(result.units))
-        chain.terms.push_back({"lag", "input lag", prediction.lag_mm,
+        chain.terms.push_back({"lag", lagName(result.machine, contact), prediction.lag_mm,
                                contact.direction == shop::Direction::Release ? "at the release it reads high"
                                                                              : "debounce and polling at the slow feed",
                                0});
@@ -144,7 +144,13 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
 
     auto const* stored = book.find(setup.contact);
     auto const used = contact ? contact : stored ? std::optional(*stored) : std::nullopt;
-    if (used) {
+    if (used && used->home_epoch != result.machine.home_epoch) {
+        result.judgements.push_back({Severity::Bad,
+                                     "The contact is from before the home switches changed.",
+                                     "Where the plate stood has another number now. Touch it again; the old contact "
+                                     "stays in the book.",
+                                     {}});
+    } else if (used) {
         auto const* by = book.find(used->assembly);
         result.touched_by = fmt::format("tool {}", by ? by->number : result.assembly.number);
         auto const touched = machineZ(*used);

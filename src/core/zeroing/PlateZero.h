@@ -22,7 +22,7 @@ struct PlateZeroResult {
     std::string touched_by; ///< “tool 3”: whose contact it is
     ProbingFeeds feeds;
     TouchPrediction slow;                  ///< at the slow feed
-    std::optional<ZChain> chain;           ///< none without a contact
+    std::optional<ZChain> chain;           ///< none without a contact of this home epoch
     std::vector<Judgement> judgements;     ///< most important first
     UnitSystem units = UnitSystem::Metric; ///< of the sentences
 };

@@ -40,8 +40,14 @@ double largestFeed_mm_min(shop::Machine const& machine, double room_mm) {
 
 TouchPrediction predictTouch(shop::Machine const& machine, shop::Contact const& contact, double usual_mm_min) {
     auto prediction = predictTouch(machine, contact.feed_mm_min > 0 ? contact.feed_mm_min : usual_mm_min);
-    if (contact.direction == shop::Direction::Release) prediction.lag_mm = -prediction.lag_mm;
+    if (contact.direction == shop::Direction::Release)
+        prediction.lag_mm = -prediction.lag_mm - machine.axes[2].backlash_mm;
     return prediction;
+}
+
+std::string lagName(shop::Machine const& machine, shop::Contact const& contact) {
+    bool const lost = contact.direction == shop::Direction::Release && machine.axes[2].backlash_mm > 0;
+    return lost ? "input lag and backlash" : "input lag";
 }
 
 std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine,

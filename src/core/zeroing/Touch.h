@@ -26,8 +26,11 @@ struct TouchPrediction {
 TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min);
 
 /// Of a contact as it was made, at its own feed or the usual one. Read at the release, going up, it lags the other way:
-/// the reading is high, and `lag_mm` negative.
+/// the reading is high, and `lag_mm` negative. The backlash of Z is in such a reading too: zeros and plunges are
+/// counted on the way down.
 TouchPrediction predictTouch(shop::Machine const& machine, shop::Contact const& contact, double usual_mm_min);
+/// What that correction is called in a sum: “input lag”, or “input lag and backlash”.
+std::string lagName(shop::Machine const& machine, shop::Contact const& contact);
 
 /// What one touch adds to a budget: scatter of the switch, step of the readout, polling. JCGM 100:2008, 4.3.7.
 std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& machine,

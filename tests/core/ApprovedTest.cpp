@@ -182,7 +182,8 @@ private Q_SLOTS:
         machine::Trace trace;
         auto const result = test::runText(made->macro.text, made->world(), &trace);
         QVERIFY2(safety::classify(result, *made) == safety::RunClass::Right, result.message.c_str());
-        QVERIFY(test::approved(file + ".run", told(trace, made->zero.machine.units)));
+        QVERIFY(test::approved(file + ".run", told(made->world()) + told(trace, made->zero.machine.units) +
+                                                  told(result, shop.book.units())));
     }
     /// Every fault against every macro of the odd shops: how it ends, where, and by how much the zero is off.
     void faults_data() {

@@ -64,6 +64,74 @@ std::string told(zeroing::LadderScene const& s) {
     return text;
 }
 
+std::string told(machine::World const& w) {
+    std::string text;
+    for (auto const& a : w.axes)
+        text += fmt::format("axis {} to {}, {} mm/min, {} mm/s2, backlash {}\n", a.low_mm, a.high_mm, a.rapid_mm_min,
+                            a.accel_mm_s2, a.backlash_mm);
+    auto print = [](shop::Footprint const& f) {
+        return fmt::format("[{:.4f} {:.4f} {:.4f} {:.4f}]", f.x_low_mm, f.x_high_mm, f.y_low_mm, f.y_high_mm);
+    };
+    auto tool = [](machine::Tool const& t) {
+        return fmt::format("{:.6f} long, {} wide, {}, tip {} at {}, {} teeth, {} deg, recess {}, nut {} at {:.4f}",
+                           t.length_mm, t.diameter_mm, t.conducts, static_cast<int>(t.tip), t.contact_radius_mm,
+                           t.teeth, t.vee_deg, t.recess_mm, t.nut_mm, t.stick_out_mm);
+    };
+    text += fmt::format("homed {} error {:.6f} at {:.6f} {:.6f} {:.6f}\n", w.homed, w.home_error_mm[2],
+                        w.position_mm[0], w.position_mm[1], w.position_mm[2]);
+    text += fmt::format("table {:.6f} {} stock {} {}\n", w.table_z_mm, print(w.table), w.stock_thickness_mm,
+                        print(w.stock));
+    text += "tool " + tool(w.tool) + "\n";
+    for (auto const& each : w.tools) text += fmt::format("tool {} {}\n", each.number, tool(each.tool));
+    text += fmt::format("plate {:.6f} {} push {} place {}\n", w.plate.thickness_mm, print(w.plate.footprint),
+                        w.plate.push_in_mm, static_cast<int>(w.plate.place));
+    auto const& i = w.input;
+    text += fmt::format("input {} {} debounce {} poll {} lag {} scatter {} clip {} path {}\n",
+                        static_cast<int>(i.circuit), static_cast<int>(i.capture), i.debounce_s, i.poll_s,
+                        i.driver_lag_s, i.scatter_mm, static_cast<int>(i.clip), static_cast<int>(i.path));
+    if (w.setter) {
+        auto const& s = *w.setter;
+        text += fmt::format(
+            "setter {} {} base {:.6f} free {} trigger {} solid {} over {} disc {} body {} bracket {} {} "
+            "circuit {} trips at {:.6f}\n",
+            s.x_mm, s.y_mm, s.base_z_mm, s.free_mm, s.trigger_mm, s.solid_mm, s.overtravel_mm.value_or(-1), s.disc_mm,
+            s.body_mm, s.bracket_reach_mm, s.bracket_top_mm, static_cast<int>(s.circuit), w.setterTrip_mm());
+    }
+    text += fmt::format("spindle {} on {} down {} body {} shoe {} {}\n", static_cast<int>(w.spindle.switched),
+                        w.spindle.on, w.spindle.spin_down_s, w.spindle.body_mm, w.spindle.shoe_mm.value_or(-1),
+                        w.spindle.shoe_diameter_mm);
+    text += fmt::format("pause {} override {} air {} zero {:.6f} table {} number {}\n", w.person.pause_s,
+                        w.person.feed_override, w.air_output.value_or(-1), w.zeroOnStock_mm(), w.jobs_use_table,
+                        w.zero_of_number);
+    for (auto const& p : w.person.pauses) {
+        text += "at: " + p.says;
+        for (auto const& act : p.acts) text += fmt::format(" | {} {}", shop::name(act.what), act.after_s);
+        text += p.expects_mm ? fmt::format(" | expects {:.6f}\n", *p.expects_mm) : "\n";
+    }
+    return text;
+}
+
+std::string told(machine::RunResult const& r, UnitSystem units) {
+    auto text = fmt::format("{} cause {} at {} {}: {}\n", machine::name(r.outcome), static_cast<int>(r.cause),
+                            r.where.line, r.text, r.message);
+    text +=
+        fmt::format("at {} {} {} after {} s and {:.3f} s of pauses{}\n", six(r.position_mm[0]), six(r.position_mm[1]),
+                    six(r.position_mm[2]), six(r.elapsed_s), r.paused_s, r.moved ? "" : ", nothing moved");
+    for (auto const& c : r.contacts)
+        text += fmt::format("touch {} true {} at {} s{}\n", six(c.reported_z_mm), six(c.true_z_mm), six(c.at_s),
+                            c.false_contact ? ", false" : "");
+    for (int n : r.changed_parameters) text += fmt::format("#{} = {}\n", n, six(r.memory.parameters[n]));
+    if (r.z_zero)
+        text += fmt::format("zero of {} set {} true {}\n", r.z_zero->work_offset, six(r.z_zero->set_mm),
+                            six(r.z_zero->true_mm));
+    if (r.length)
+        text +=
+            fmt::format("length of {} set {} true {}\n", r.length->tool, six(r.length->set_mm), six(r.length->true_mm));
+    if (r.setter_trip_mm) text += fmt::format("trips at {}\n", six(*r.setter_trip_mm));
+    if (r.lowest_over_work_mm) text += fmt::format("lowest {} above the work\n", six(*r.lowest_over_work_mm));
+    return text + machine::verdictText(r, units) + "\n";
+}
+
 std::string told(machine::Trace const& trace, UnitSystem units) {
     std::string text;
     for (auto const& step : trace) {

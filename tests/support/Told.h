@@ -18,6 +18,10 @@ std::string told(zeroing::ZChain const& chain, UnitSystem units);
 std::string told(std::vector<zeroing::Judgement> const& judgements);
 std::string told(Findings const& findings);
 std::string told(zeroing::LadderScene const& scene);
+/// The whole of a world, but what the controller remembers.
+std::string told(machine::World const& world);
+/// How a run ended, and what it left behind.
+std::string told(machine::RunResult const& result, UnitSystem units);
 /// Each line that ran: what it did, in words, with the seconds at its end.
 std::string told(machine::Trace const& trace, UnitSystem units);
 

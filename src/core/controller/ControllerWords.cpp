@@ -101,8 +101,10 @@ Controller::Done Controller::tool(Decoded const& block, Record* record) {
         number = *named;
     } else {
         m_machine.spindle(false);
-        if (!m_machine.changeTool(number))
+        if (!m_machine.changeTool(number)) {
             halt(Outcome::PausedForever, fmt::format("Nobody put tool {} in and resumed.", number));
+            return {};
+        }
     }
     m_memory.tool = number;
     m_memory.publish();

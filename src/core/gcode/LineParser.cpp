@@ -58,6 +58,12 @@ std::string LineParser::letters(std::size_t from) const {
     return run;
 }
 
+std::string LineParser::written(std::size_t from, std::size_t to) const {
+    std::string text;
+    for (auto i = from; i < to; ++i) text += m_chars[i].upper;
+    return text;
+}
+
 void LineParser::push(OpKind kind, std::size_t at, double number) {
     m_program.ops.push_back({kind, column(at), number});
 }
@@ -123,7 +129,7 @@ Result<Block> LineParser::parse() {
         auto const begin = m_at++;
         while (isDigit(peek())) ++m_at;
         if (auto const digits = m_at - begin - 1; digits > 5)
-            return error(Code::LineNumberTooLong, begin, letters(begin) + std::to_string(digits), "5");
+            return error(Code::LineNumberTooLong, begin, written(begin, m_at), "5");
         mark(TokenKind::Text, begin, m_at);
     }
     while (!atEnd()) {
@@ -185,7 +191,8 @@ Result<void> LineParser::flowLabel() {
     }
     std::string digits;
     while (isDigit(peek())) digits += m_chars[m_at++].upper;
-    if (digits.empty() || digits.size() > 6) return error(Code::ExpectedValue, begin, letters(begin));
+    if (digits.empty()) return error(Code::ExpectedValue, begin, letters(begin));
+    if (digits.size() > 6) return error(Code::UnexpectedText, begin, digits);
     m_block.flow_number = std::atoi(digits.c_str());
     return {};
 }

@@ -43,8 +43,10 @@ struct Case {
     char const* program;
     void (*tweak)(World&) = [](World&) {};
 };
-void overSetter(World& w) { w.position_mm = {60, 77, 10}; }
-void at(World& w, double x, double y, double z) { w.position_mm = {x, y, z}; }
+void overSetter(World& w) {
+    w.position_mm = {60, 77, 10};
+    w.stock.x_low_mm = 150; // away from the bracket
+}
 void acts(World& w, std::vector<shop::TimedAct> list) { w.person.pauses.push_back({std::move(list), {}, {}}); }
 
 constexpr char const* touch = "G91\nG38.3 Z-20 F180\n";
@@ -185,12 +187,12 @@ Case const cases[] = {
          w.setter->overtravel_mm.reset();
      }},
     {"onto the housing", "G53 G0 X78\nG53 G0 Z-17\n", overSetter},
-    {"onto the bracket", "G53 G0 X100 Y95\nG53 G0 Z-50\n",
+    {"onto the bracket", "G53 G0 X92 Y95\nG53 G0 Z-50\n",
      [](World& w) {
          overSetter(w);
          w.tool.nut_mm = 0;
      }},
-    {"past the bracket", "G53 G0 X100 Y103\nG53 G0 Z-50\n",
+    {"past the bracket", "G53 G0 X92 Y103\nG53 G0 Z-50\n",
      [](World& w) {
          overSetter(w);
          w.tool.nut_mm = 0;

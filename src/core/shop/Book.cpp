@@ -60,6 +60,7 @@ Findings Book::check() const {
         require("A contact", contact->assembly);
         require("A contact", contact->plate);
         require("A contact", contact->setter);
+        require("A contact", contact->board);
     }
     for (auto const& [id, setup] : all<ZeroSetup>()) {
         require("The zero setup", setup->machine);
@@ -71,6 +72,8 @@ Findings Book::check() const {
         require("The zero setup", setup->reference_tool);
         require("The zero setup", setup->link_plate);
         require("The zero setup", setup->link_setter);
+        require("The zero setup", setup->looked_tool);
+        require("The zero setup", setup->board_accepted);
     }
     for (auto const& [id, info] : all<BookInfo>()) require("The book", info->in_use);
     for (auto const& [id, tool] : all<Assembly>()) {

@@ -1,0 +1,265 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Approved.h"
+#include "support/Test.h"
+
+#include "core/base/Json.h"
+#include "core/shop/Book.h"
+#include "core/shop/Codec.h"
+
+#include <nlohmann/json.hpp>
+#include <set>
+
+using namespace steady;
+using namespace steady::shop;
+
+namespace {
+
+TouchPractice practice(double n) { return {400 + n, 12.5 + n, 5, 2.5 + n, 0.75 + n, Direction::Release, 3, 1.5 + n}; }
+
+Machine machine() {
+    Machine m;
+    m.name = "Ash “1”";
+    m.axes = {AxisTravel{-1, 611, 5100, 310, 0.01, AxisEnd::High}, AxisTravel{-2, 422, 5200, 320, 0.02, AxisEnd::High},
+              AxisTravel{-133, 3, 5300, 330, 0.03, AxisEnd::High}};
+    m.units = UnitSystem::Inch;
+    m.dialect = "other";
+    m.behaviour = {ClosedAtStart::EndsAsContact, HomeMove::NamedAxes, 5399, OffsetAtEnd::Kept, 401, 1200};
+    m.capture = Capture::Debounced;
+    m.debounce_s = 0.004;
+    m.poll_s = 0.002;
+    m.driver_lag_s = 0.0015;
+    m.switch_scatter_mm = 0.0021;
+    m.spindle = SpindleSwitch::Hand;
+    m.spin_down_s = 11;
+    m.spindle_body_mm = 71;
+    m.home_order = HomeOrder::AllAtOnce;
+    m.home_search_mm_min = 1300;
+    m.home_latch_mm_min = 90;
+    m.length_sign = LengthSign::Negative;
+    m.proof_creep_mm = 7;
+    m.proof_creep_s = 12;
+    m.dust_shoe_mm = 40;
+    m.dust_shoe_diameter_mm = 140;
+    m.home_epoch = 4;
+    return m;
+}
+
+Contact contact() {
+    Contact c;
+    c.value_mm = -12.5;
+    c.frame = Frame::Work;
+    c.as_typed = "-12,5";
+    c.work_offset = 3;
+    c.work_offset_z_mm = -70.25;
+    c.assembly = {6};
+    c.plate = {5};
+    c.feed_mm_min = 25;
+    c.source = Source::Imported;
+    c.at_utc_ms = 1234567890123;
+    c.target = Target::Paper;
+    c.setter = {20};
+    c.feeler_mm = 0.07;
+    c.bare_nose = true;
+    c.direction = Direction::Release;
+    c.vacuum = true;
+    c.home_epoch = 4;
+    c.board = {12};
+    return c;
+}
+
+ZeroSetup setup() {
+    ZeroSetup z;
+    z.machine = {2};
+    z.plate = {5};
+    z.assembly = {6};
+    z.contact = {7};
+    z.work_offset = 9;
+    z.stock_thickness_mm = 19.5;
+    z.window_mm = 3.5;
+    z.setter = {8};
+    z.board = {12};
+    z.method = Method::LengthTable;
+    z.reference = LengthReference::Master;
+    z.reference_tool = {16};
+    z.paper_mm = 0.08;
+    z.paper_use = PaperUse::OnlyAFeel;
+    z.link_plate = {17};
+    z.link_setter = {18};
+    z.link_offset = 4;
+    z.gauge_block_mm = 25.4;
+    z.reference_mm = 40.5;
+    z.block_again_mm = 25.38;
+    z.block_by_feel = true;
+    z.also_offsets = {2, 8};
+    z.trim_mm = -0.2;
+    z.look_mm = 7;
+    z.looked_utc_ms = 123;
+    z.looked_tool = {19};
+    z.board_accepted = {21};
+    return z;
+}
+
+/// Every kind, every field set, no two figures of a kind alike.
+std::vector<Entity> entities() {
+    TouchPlate plate{"Plate “B”", 12.7, 50, 30, Circuit::ClosedAtRest, 0.1, {4}, {3}, Path::OwnSwitch, true};
+    plate.practice = practice(0.25);
+    plate.proof = ProofBy::Lift;
+    ToolSetter setter{"Setter",        -3, 4, 61, 60.5, 57, 55, 21, 41, 31, 12, Circuit::OpenAtRest, Path::Clip,
+                      SetterInput::Own};
+    setter.practice = practice(0.5);
+    Assembly tool{
+        7, "vee", 16, 47.9, 99, {13}, {14}, 0.4, 33, TipShape::RoundOver, 2.5, 29, false, LengthMethod::HeightGauge};
+    tool.own_offset = 5;
+    tool.machine = {2};
+    tool.released_utc_ms = 101;
+    tool.teeth = 3;
+    tool.vee_deg = 60;
+    tool.recess_mm = 2.2;
+    return {BookInfo{"Tern", UnitSystem::Inch, {15}},
+            machine(),
+            Instrument{"Caliper", 0.02, 0.04},
+            plate,
+            setter,
+            Cutter{"vee", 16, TipShape::Insert, 7.5, false, 4, 75, 2.4},
+            Holder{"H1", 50},
+            tool,
+            Study{"thickness"},
+            contact(),
+            Board{"MDF", 19, 9, 11},
+            Surfacing{{3}, 0.4, 77},
+            setup(),
+            MacroVersion{"re-touch", "G21\n(a, “b”)\n", 12, 88},
+            MacroRun{{4}, "completed", "chip", -0.3, 13, 99}};
+}
+
+void collectEqual(Json const& a, Json const& b, std::string const& path, std::vector<std::string>& equal) {
+    if (a.is_object())
+        for (auto const& [key, value] : a.items()) collectEqual(value, b.at(key), path + "." + key, equal);
+    else if (a == b && path != ".v")
+        equal.push_back(path);
+}
+
+} // namespace
+
+/// What a book's file holds of each kind: bodies/every-kind.json is read for ever.
+class BodiesTest : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void everyFieldIsWrittenAndReadBack() {
+        std::string all;
+        std::set<std::string> kinds;
+        for (auto const& entity : entities()) {
+            auto const text = dumpJson(toJson(entity));
+            all += kindOf(entity) + " " + text + "\n";
+            kinds.insert(kindOf(entity));
+            auto const back = fromJson(kindOf(entity), *parseJson(text, "body"));
+            QVERIFY(back && *back == entity);
+            // None of the fields stands at its default, so none can be left out unseen.
+            auto const untouched = std::visit([]<class T>(T const&) { return Entity(T{}); }, entity);
+            std::vector<std::string> equal;
+            collectEqual(toJson(entity), toJson(untouched), "", equal);
+            QVERIFY2(equal.empty(), equal.empty() ? "" : (kindOf(entity) + equal.front()).c_str());
+        }
+        QCOMPARE(kinds.size(), std::variant_size_v<Entity>);
+        QVERIFY(test::approved("bodies.txt", all));
+    }
+    /// The same values, from the file: what was written once must mean the same for ever.
+    void frozenBodiesMeanTheSame() {
+        auto const all = entities();
+        std::size_t i = 0;
+        for (auto const& line :
+             test::readAll(test::sourcePath("tests/data/approved/bodies.txt")).trimmed().split('\n')) {
+            auto const blank = line.indexOf(' ');
+            auto const read =
+                fromJson(line.left(blank).toStdString(), *parseJson(line.mid(blank + 1).toStdString(), ""));
+            QVERIFY(read && i < all.size());
+            QVERIFY2(*read == all[i++], line.constData());
+        }
+        QCOMPARE(i, all.size());
+    }
+    void theWordsOfEnumerations_data() {
+        QTest::addColumn<QString>("kind");
+        QTest::addColumn<QString>("field");
+        QTest::addColumn<QString>(
+            "words"); ///< in the order of the enumerators, as Kit.h, Machine.h and Measured.h have them
+        auto row = [](char const* kind, char const* field, char const* words) {
+            QTest::addRow("%s.%s", kind, field)
+                << QString::fromLatin1(kind) << QString::fromLatin1(field) << QString::fromLatin1(words);
+        };
+        row("book", "units", "mm inch");
+        row("machine", "units", "mm inch");
+        row("machine", "closed_at_start", "refused ends_as_contact");
+        row("machine", "home_move", "all_axes named_axes");
+        row("machine", "offset_at_end", "first kept");
+        row("machine", "capture", "hardware polled debounced");
+        row("machine", "spindle", "controller hand");
+        row("machine", "home_order", "z_first all_at_once");
+        row("machine", "length_sign", "positive negative");
+        row("plate", "circuit", "open_at_rest closed_at_rest");
+        row("plate", "path", "clip spindle_earth own_switch");
+        row("plate", "proof", "spanner lift");
+        row("setter", "circuit", "open_at_rest closed_at_rest");
+        row("setter", "input", "shared_with_plate own");
+        row("cutter", "tip", "rim point insert ball round_over");
+        row("assembly", "tip", "rim point insert ball round_over");
+        row("assembly", "method", "setter plate height_gauge");
+        row("contact", "frame", "machine work");
+        row("contact", "source", "measured imported simulated");
+        row("contact", "target", "plate setter board paper");
+        row("contact", "direction", "press release");
+        row("zero_setup", "method", "re_touch length_table offset_per_tool");
+        row("zero_setup", "reference", "nose master first_tool");
+        row("zero_setup", "paper_use", "subtracted only_a_feel");
+    }
+    void theWordsOfEnumerations() {
+        QFETCH(QString, kind);
+        QFETCH(QString, field);
+        QFETCH(QString, words);
+        int expected = 0;
+        for (auto const& word : words.split(QLatin1Char(' '))) {
+            Json body = Json::object();
+            body["v"] = body_version;
+            body[field.toStdString()] = word.toStdString();
+            auto const read = fromJson(kind.toStdString(), body);
+            QVERIFY(read);
+            QCOMPARE(valueOf(*read, field), expected++);
+            QCOMPARE(toJson(*read).at(field.toStdString()).get<std::string>(), word.toStdString());
+        }
+        Json more = Json::object();
+        more[field.toStdString()] = "another";
+        QVERIFY(!fromJson(kind.toStdString(), more));
+    }
+
+private:
+    /// The enumerator that a field holds, as a number.
+    static int valueOf(Entity const& entity, QString const& field) {
+        auto is = [&](char const* name) { return field == QLatin1String(name); };
+        if (auto const* e = std::get_if<BookInfo>(&entity)) return int(e->units);
+        if (auto const* e = std::get_if<Machine>(&entity))
+            return is("units")             ? int(e->units)
+                   : is("closed_at_start") ? int(e->behaviour.closed_at_start)
+                   : is("home_move")       ? int(e->behaviour.home_move)
+                   : is("offset_at_end")   ? int(e->behaviour.offset_at_end)
+                   : is("capture")         ? int(e->capture)
+                   : is("spindle")         ? int(e->spindle)
+                   : is("home_order")      ? int(e->home_order)
+                                           : int(e->length_sign);
+        if (auto const* e = std::get_if<TouchPlate>(&entity))
+            return is("circuit") ? int(e->circuit) : is("path") ? int(e->path) : int(e->proof);
+        if (auto const* e = std::get_if<ToolSetter>(&entity)) return is("circuit") ? int(e->circuit) : int(e->input);
+        if (auto const* e = std::get_if<Cutter>(&entity)) return int(e->tip);
+        if (auto const* e = std::get_if<Assembly>(&entity)) return is("tip") ? int(e->tip) : int(e->method);
+        if (auto const* e = std::get_if<Contact>(&entity))
+            return is("frame")    ? int(e->frame)
+                   : is("source") ? int(e->source)
+                   : is("target") ? int(e->target)
+                                  : int(e->direction);
+        auto const& z = std::get<ZeroSetup>(entity);
+        return is("method") ? int(z.method) : is("reference") ? int(z.reference) : int(z.paper_use);
+    }
+};
+
+STEADY_TEST(BodiesTest);
+#include "BodiesTest.moc"

@@ -148,6 +148,46 @@ private Q_SLOTS:
         Contribution const half{"", 1 / std::sqrt(3.0), 1, inf, Shape::Rectangular};
         QVERIFY(test::near(uncertainty::coverageHalfWidth({half, half}, 0.95), 2 * (1 - std::sqrt(0.05)), 1e-5));
     }
+    /// Any share, not only 95 %: exact for a triangle (two equal rectangles) and for normals.
+    void coverageOfAnyShare() {
+        Contribution const half{"", 1 / std::sqrt(3.0), 1, inf, Shape::Rectangular};
+        Contribution const doubled{"", 0.5 / std::sqrt(3.0), -2, inf, Shape::Rectangular};
+        for (double p : {0.05, 0.3, 0.5, 0.68, 0.9, 0.99, 0.999})
+            QVERIFY(test::near(uncertainty::coverageHalfWidth({half, doubled}, p), 2 * (1 - std::sqrt(1 - p)), 2e-5));
+        // Two rectangles of half-widths 3 and 1 make a trapezium: within 2 it is level, P = h/3.
+        Contribution const wide{"", std::sqrt(3.0), 1, inf, Shape::Rectangular};
+        QVERIFY(test::near(uncertainty::coverageHalfWidth({wide, half}, 0.5), 1.5, 2e-5));
+        // Beyond, P = 1 − (4 − h)²/12.
+        QVERIFY(test::near(uncertainty::coverageHalfWidth({wide, half}, 0.95), 4 - std::sqrt(0.6), 2e-5));
+        QVERIFY(test::near(uncertainty::coverageHalfWidth({{"", 3}, {"", 2, -2}}, 0.99), 5 * 2.5758293035489, 1e-8));
+        // Many rectangles tend to the normal (central limit): 48 of variance 1/3 have a spread of 4.
+        QVERIFY(
+            test::near(uncertainty::coverageHalfWidth(std::vector<Contribution>(48, half), 0.95), 1.95996 * 4, 0.02));
+    }
+    void expandedByWelchAtWholeNumbers() { // JCGM 100:2008, G.4.1: cut to a whole number unless within 0.01 of one
+        auto at = [](double dof) {
+            uncertainty::Budget budget;
+            budget.combined_u = 2;
+            budget.effective_dof = dof;
+            return uncertainty::expandedByWelch(budget, 0.95) / 2;
+        };
+        // b-student-t.csv: t(0.975) with 4, 5 and 1 degrees of freedom.
+        for (double dof : {4.0, 4.009, 4.011, 4.5, 4.989}) QVERIFY(test::near(at(dof), 2.7764451052, 1e-8));
+        for (double dof : {4.991, 5.0}) QVERIFY(test::near(at(dof), 2.5705818366, 1e-8));
+        QVERIFY(test::near(at(0.4), 12.7062047364, 1e-7));
+    }
+    void combinedByHand() { // JCGM 100:2008, 5.1.2 and G.4.1
+        auto const budget = uncertainty::combine({{"", 0.3, 2, 5}, {"", 0.8}, {"", 0.1, -1, 3}, {"none", 0, 1, 2}});
+        QVERIFY(test::near(budget.combined_u, std::sqrt(0.36 + 0.64 + 0.01), 1e-12));
+        QVERIFY(test::near(budget.effective_dof, 1.01 * 1.01 / (0.36 * 0.36 / 5 + 0.01 * 0.01 / 3), 1e-9));
+        QCOMPARE(budget.contributions.size(), std::size_t(4));
+        // Few degrees of freedom widen a normal: t(0.975, 5) = 2.5705818366 instead of 1.9599639845.
+        double const wide = 0.6 * 2.5705818366 / 1.9599639845, other = 0.1 * 3.1824463053 / 1.9599639845;
+        QVERIFY(test::near(budget.expanded_95, 1.9599639845 * std::sqrt(wide * wide + 0.64 + other * other), 1e-8));
+        QCOMPARE(uncertainty::combine({}).dominant, -1);
+        QCOMPARE(uncertainty::Contribution{}.u, 0.0);
+        QCOMPARE(uncertainty::Contribution{}.sensitivity, 1.0);
+    }
     void dominantContribution() {
         auto const budget = uncertainty::combine({{"small", 1}, {"large", 2, -3}, {"middle", 4}});
         QCOMPARE(budget.dominant, 1);
@@ -165,6 +205,17 @@ private Q_SLOTS:
             differs_purpose = differs_purpose || bits != other_purpose.bits();
         }
         QVERIFY(differs_case && differs_purpose);
+    }
+    /// What a seed gives is the same for ever: the streams of SplitMix64's finalizer (Steele, Lea, Flood 2014),
+    /// computed in Python.
+    void aSeedGivesTheSameForEver() {
+        Rng rng(2026, 5, Purpose::Reading);
+        QCOMPARE(QString::number(rng.bits(), 16), QStringLiteral("2360b7137c7902b0"));
+        QCOMPARE(QString::number(rng.bits(), 16), QStringLiteral("7bfe33c2c68ff63c"));
+        Rng number(2026, 5, Purpose::Poll);
+        QVERIFY(test::near(number.uniform(), 0.4068090639396179, 1e-12));
+        QVERIFY(test::near(number.between(-3, 8), -2.536437059077592, 1e-12));
+        QVERIFY(test::near(number.normal(), -1.2596590798896807, 1e-12));
     }
     void randomMoments() {
         int const n = 200'000;

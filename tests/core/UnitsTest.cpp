@@ -59,6 +59,13 @@ private Q_SLOTS:
             auto& terms = sums.emplace_back();
             for (int i = 0; i < 1 + static_cast<int>(nr % 7); ++i) terms.push_back(rng.between(-200, 200));
         }
+        // What must give is what was farthest from its rounding, and not the first, which somebody read.
+        if (!inch) {
+            QCOMPARE(roundedTogether({0.0014, 0.0013, 0.0012}, units), (std::vector<double>{0.001, 0.002, 0.001}));
+            QCOMPARE(roundedTogether({1.0016, 0.0017, 0.0016}, units), (std::vector<double>{1.002, 0.002, 0.001}));
+            QCOMPARE(roundedTogether({-0.0014, -0.0012, -0.0014}, units),
+                     (std::vector<double>{-0.001, -0.001, -0.002}));
+        }
         for (auto const& terms : sums) {
             auto const shown = roundedTogether(terms, units);
             double sum = 0, total = 0;
@@ -146,14 +153,56 @@ private Q_SLOTS:
         QVERIFY(describe(got.error()).find("{") == std::string::npos);
     }
 
+    /// Each name that a unit has: exact factors (the inch by definition since 1959).
+    void everyNameOfAUnit() {
+        struct Row {
+            double factor;
+            std::vector<char const*> names;
+        };
+        for (auto const& row :
+             std::vector<Row>{{1, {"mm", "millimetre", "Millimetres", "MM"}},
+                              {10, {"cm"}},
+                              {25.4, {"in", "inch", "inches", "\"", "″", "”", "''"}},
+                              {0.0254, {"thou", "thousandth", "thousandths", "mil"}},
+                              {0.001, {"µm", "μm", "um", "micron", "microns", "micrometre", "micrometres"}}})
+            for (auto const* name : row.names) {
+                auto const got = parseLength(fmt::format("3 {}", name), inch, "");
+                QVERIFY2(got && test::near(got->mm, 3 * row.factor, 1e-12), name);
+            }
+        for (auto const& row : std::vector<Row>{{1, {"mm/min"}},
+                                                {60, {"mm/s", "mm/sec"}},
+                                                {1000, {"m/min"}},
+                                                {25.4, {"in/min", "inch/min", "ipm", "\"/min"}},
+                                                {1524, {"in/s"}}})
+            for (auto const* name : row.names) {
+                auto const got = parseFeed(fmt::format("3 {}", name), inch, "");
+                QVERIFY2(got && test::near(*got, 3 * row.factor, 1e-9), name);
+            }
+    }
     void feeds() {
         QVERIFY(test::near(*parseFeed("600", mm, "feed"), 600, 0));
-        QVERIFY(test::near(*parseFeed("10 mm/s", mm, "feed"), 600, 0));
-        QVERIFY(test::near(*parseFeed("25 in/min", mm, "feed"), 635, 1e-12));
         QVERIFY(test::near(*parseFeed("10", inch, "feed"), 254, 1e-12));
-        QCOMPARE(parseFeed("0", mm, "feed").error().code, Code::OutOfRange);
-        QCOMPARE(parseFeed("-5", mm, "feed").error().code, Code::OutOfRange);
-        QCOMPARE(parseFeed("5 knots", mm, "feed").error().code, Code::UnknownUnit);
+        // The bounds, just inside and just outside.
+        QVERIFY(test::near(*parseFeed("0.001", mm, "feed"), 0.001, 1e-12));
+        QVERIFY(test::near(*parseFeed("100 m/min", mm, "feed"), 100'000, 1e-9));
+        for (auto const* typed : {"0", "-5", "100001", "−3 in/s"}) {
+            auto const bad = parseFeed(typed, mm, "feed");
+            QCOMPARE(bad.error().code, Code::OutOfRange);
+            QCOMPARE(bad.error().where, (Where{"feed", 0, 1}));
+            QCOMPARE(bad.error().value, std::string(typed));
+        }
+        QCOMPARE(parseFeed("", mm, "feed").error(), (Error{Code::EmptyText, {"feed"}, "", ""}));
+        QCOMPARE(parseFeed("--5", mm, "feed").error(), (Error{Code::DoubledSign, {"feed", 0, 2}, "-", ""}));
+        QCOMPARE(parseFeed("fast", mm, "feed").error(), (Error{Code::NotANumber, {"feed", 0, 1}, "fast", ""}));
+        QCOMPARE(parseFeed("5 knots", mm, "feed").error(),
+                 (Error{Code::UnknownUnit, {"feed", 0, 3}, "knots", "mm/min, mm/s or in/min"}));
+    }
+    void lengthsEndAtAHundredMetres() {
+        QVERIFY(test::near(parseLength("100000", mm, "")->mm, 100'000, 0));
+        QVERIFY(test::near(parseLength("-100000", mm, "")->mm, -100'000, 0));
+        for (auto const* typed : {"100000.1", "−100000.1", "10000.1cm"})
+            QCOMPARE(parseLength(typed, mm, "z").error(), (Error{Code::OutOfRange, {"z", 0, 1}, typed, "±100 m"}));
+        QVERIFY(!std::signbit(parseLength("-0", mm, "")->mm));
     }
 
     void shownWithTrueMinusAndUnit() {
@@ -163,6 +212,15 @@ private Q_SLOTS:
         QCOMPARE(lengthNumber(-0.0001, mm), std::string("0.000"));
         QCOMPARE(plusMinusText(0.01234, mm), std::string("±0.012 mm"));
         QCOMPARE(plusMinusText(0.00001, mm), std::string("±0.001 mm"));
+        QCOMPARE(plusMinusText(0.001, mm), std::string("±0.001 mm"));
+        QCOMPARE(plusMinusText(0.0016, mm), std::string("±0.002 mm"));
+        QCOMPARE(plusMinusText(0.0001, inch), std::string("±0.0001 in"));
+        QCOMPARE(plusMinusText(0.00635, inch), std::string("±0.0003 in"));
+        QCOMPARE(lengthNumber(-0.0006, mm), std::string("−0.001"));
+        QCOMPARE(lengthNumber(0, mm, Sign::Always), std::string("+0.000"));
+        QCOMPARE(fixedText(-1.25, 1), std::string("−1.2"));
+        QCOMPARE(fixedText(-0.04, 1), std::string("0.0"));
+        QCOMPARE(fixedText(-0.06, 1), std::string("−0.1"));
         QCOMPARE(feedText(250, mm), std::string("250 mm/min"));
         QCOMPARE(feedText(254, inch), std::string("10.0 in/min"));
     }
@@ -180,7 +238,8 @@ private Q_SLOTS:
         QCOMPARE(workOffsetName(6), std::string("G59"));
         QCOMPARE(workOffsetName(9), std::string("G59.3"));
         for (int n = 1; n <= work_offset_count; ++n) QCOMPARE(workOffsetNumber(workOffsetName(n)), n);
-        QCOMPARE(workOffsetNumber("G53"), 0);
+        QCOMPARE(workOffsetName(7), std::string("G59.1"));
+        for (auto const* none : {"G53", "G60", "G59.4", "g54", ""}) QCOMPARE(workOffsetNumber(none), 0);
     }
 
     void aWorkReadingBecomesMachineZ() {

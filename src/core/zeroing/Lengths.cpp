@@ -126,8 +126,10 @@ Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const
     if (!zero) return Failure(zero.error());
     if (!zero->chain)
         return fail(Code::Missing, {"plate contact"}, "The plate contact", "Touch the plate and type what you read.");
+    auto const* contact = book.find(setup.contact);
+    auto const toucher = contact && contact->assembly ? contact->assembly : setup.assembly; // by now another may be in
     for (auto const& row : lengthTable(book, setup)) {
-        if (row.assembly != setup.assembly) continue;
+        if (row.assembly != toucher) continue;
         if (!row.length_mm)
             return fail(Code::LengthUnknown, {"tool length"}, fmt::format("tool {} in the table", row.number));
         auto chain = *zero->chain;

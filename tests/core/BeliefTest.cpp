@@ -7,6 +7,7 @@
 #include "core/safety/Verdict.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
+#include "core/zeroing/Slips.h"
 
 using namespace steady;
 using namespace steady::shop;
@@ -228,6 +229,58 @@ private Q_SLOTS:
         auto const zero = b.zero();
         QVERIFY(!zero.chain);
         QCOMPARE(zero.judgements.front().severity, Severity::Bad);
+    }
+    void whatIsOldIsNotOutsideTheTravel() {
+        Bench b;
+        auto c = b.of(b.tool, Target::Plate, 60); // the travel ends at 0
+        b.put(c);
+        auto slips = [&] { return zeroing::findSlips(b.book, b.readings, b.setup()).size(); };
+        QCOMPARE(slips(), std::size_t(1));
+        b.change(b.machine, [](Machine& m) { m.home_epoch = 4; });
+        QCOMPARE(slips(), std::size_t(0));
+    }
+    void theBlockAgainWithinASlipFit() {
+        Bench b;
+        b.changeSetup([](ZeroSetup& z) {
+            z.gauge_block_mm = 25;
+            z.reference_mm = 40;
+        });
+        for (auto const& [again, good] : {std::pair{25.01, true}, {24.99, true}, {25.011, false}, {24.989, false}}) {
+            b.changeSetup([&](ZeroSetup& z) { z.block_again_mm = again; });
+            auto const said = zeroing::gaugeBlockJudgements(b.book, b.setup());
+            QCOMPARE(said.back().severity, good ? Severity::Note : Severity::Bad);
+        }
+    }
+    /// The plate touched again, later, makes a link void; on another machine, for another offset or earlier it does
+    /// not.
+    void aPlateTouchedSinceMakesTheLinkVoid() {
+        Bench b;
+        Id<Assembly> const elsewhere{50};
+        b.book.put(51, Machine{});
+        b.book.put(elsewhere.value, Assembly{9, "of the mill", 6, 70.0});
+        b.change(elsewhere, [](Assembly& a) { a.machine = {51}; });
+        auto earlier = b.of(b.long_tool, Target::Plate, -53);
+        b.put(earlier);
+        auto const p = b.put(b.of(b.tool, Target::Plate, -60)), s = b.put(b.of(b.tool, Target::Setter, -28));
+        b.changeSetup([&](ZeroSetup& z) {
+            z.contact = z.link_plate = p;
+            z.link_setter = s;
+        });
+        auto holds = [&] { return static_cast<bool>(zeroing::linkOf(b.book, b.readings, b.setup())); };
+        b.put(b.of(elsewhere, Target::Plate, -40));
+        auto other = b.of(b.long_tool, Target::Plate, -53);
+        other.work_offset = 2;
+        b.put(other);
+        other.work_offset = 1;
+        other.source = Source::Simulated;
+        b.put(other);
+        other.source = Source::Measured;
+        other.target = Target::Paper;
+        b.put(other);
+        QVERIFY(holds());
+        other.target = Target::Plate;
+        b.put(other);
+        QVERIFY(!holds());
     }
     void practiceMakesNoLink() {
         Bench b;

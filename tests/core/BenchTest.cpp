@@ -236,6 +236,58 @@ Case const cases[] = {
          acts(w, {Act::BridgePlate});
          w.spindle.on = true;
      }},
+    {"read while it is bridged", "M0\nG4 P2.5\nM66 P0\n#1=#5399\nG4 P2\nM66 P0\n#2=#5399\n",
+     [](World& w) { acts(w, {Act::BridgePlate}); }},
+    {"read while it is bridged, clip off", "M0\nG4 P2.5\nM66 P0\n#1=#5399\n",
+     [](World& w) {
+         acts(w, {Act::BridgePlate});
+         w.input.clip = machine::ClipPlace::Away;
+     }},
+    {"read while it is bridged, plate in the hand", "M0\nG4 P2.5\nM66 P0\n#1=#5399\n",
+     [](World& w) {
+         acts(w, {Act::BridgePlate});
+         w.plate.place = machine::PlatePlace::InHand;
+     }},
+    {"off the plate, with scatter", "G91\nG38.3 Z-20 F180\nG38.5 Z2 F30\n#1=#5063\n",
+     [](World& w) { w.input.scatter_mm = 0.01; }},
+    {"off both at once: the higher counts", "G53 G0 Z-36\nF30\nG91\nG38.5 Z30\n",
+     [](World& w) { w.setter = machine::Setter{201, 203, -111.3, 60.2, 35.1, 20, std::nullopt, 23, 43, 33, 21}; }},
+    {"inserts over the disc's edge, turned to it", "G91\nG38.3 Z-24 F180\n",
+     [](World& w) {
+         overSetter(w);
+         w.position_mm = {60 + 15, 77 - 9, 10};
+         w.tool.tip = TipShape::Insert;
+         w.tool.diameter_mm = 40;
+         w.tool.contact_radius_mm = 17;
+         w.tool.teeth = 1;
+         w.spindle.turned_deg = 150;
+     }},
+    {"inserts over the disc's edge, turned away", "G91\nG38.3 Z-24 F180\n",
+     [](World& w) {
+         overSetter(w);
+         w.position_mm = {60 + 15, 77 - 9, 10};
+         w.tool.tip = TipShape::Insert;
+         w.tool.diameter_mm = 40;
+         w.tool.contact_radius_mm = 17;
+         w.tool.teeth = 1;
+         w.spindle.turned_deg = -30;
+     }},
+    {"two inserts, one over a corner of the plate", "G53 G0 X243 Y224\nG91\nG38.3 Z-17 F180\n",
+     [](World& w) {
+         w.tool.tip = TipShape::Insert;
+         w.tool.diameter_mm = 30;
+         w.tool.contact_radius_mm = 13;
+         w.spindle.turned_deg = 35;
+     }},
+    {"rims at a corner of the plate, near and far",
+     "G53 G0 X236 Y220\nG91\nG38.3 Z-16 F180\nG0 Z5\nX1 Y1\nG38.3 Z-6\n"},
+    {"a cone on the plate's edge", "G53 G0 X236\nG91\nG38.3 Z-20 F180\n",
+     [](World& w) {
+         w.tool.tip = TipShape::Point;
+         w.tool.vee_deg = 60;
+         w.tool.diameter_mm = 13;
+         w.tool.contact_radius_mm = 0;
+     }},
     {"a plate with a switch pressed", creep,
      [](World& w) {
          acts(w, {Act::PressPlate});

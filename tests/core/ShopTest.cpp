@@ -38,7 +38,27 @@ private Q_SLOTS:
         QVERIFY(entity);
         QCOMPARE(std::get<TouchPlate>(*entity).push_in_mm, 0.05);
     }
+    /// The first version kept 10 where nobody had typed anything: of it, 10 means nothing; of the second, 10.
+    void whatTheFirstVersionKeptUnasked() {
+        auto nominal = [](char const* body) {
+            return std::get<TouchPlate>(*fromJson("plate", *parseJson(body, ""))).nominal_mm.value_or(-1);
+        };
+        QCOMPARE(nominal("{\"nominal_mm\":10.0}"), -1.0);
+        QCOMPARE(nominal("{\"v\":1,\"nominal_mm\":10.0}"), -1.0);
+        QCOMPARE(nominal("{\"v\":1,\"nominal_mm\":10.1}"), 10.1);
+        QCOMPARE(nominal("{\"v\":2,\"nominal_mm\":10.0}"), 10.0);
+        auto window = [](char const* body) {
+            return std::get<ZeroSetup>(*fromJson("zero_setup", *parseJson(body, ""))).window_mm.value_or(-1);
+        };
+        QCOMPARE(window("{\"window_mm\":10.0}"), -1.0);
+        QCOMPARE(window("{\"v\":1,\"window_mm\":3.0}"), 3.0);
+        QCOMPARE(window("{\"v\":2,\"window_mm\":10.0}"), 10.0);
+    }
     void aClosedCircuitOnceMeantASwitchOfItsOwn() {
+        auto const clip = fromJson("plate", *parseJson("{\"circuit\":\"closed_at_rest\",\"path\":\"clip\"}", ""));
+        QCOMPARE(std::get<TouchPlate>(*clip).path, Path::Clip);
+        auto const open = fromJson("plate", *parseJson("{\"circuit\":\"open_at_rest\"}", ""));
+        QCOMPARE(std::get<TouchPlate>(*open).path, Path::Clip);
         auto const old = fromJson("plate", *parseJson("{\"circuit\":\"closed_at_rest\"}", ""));
         QCOMPARE(std::get<TouchPlate>(*old).path, Path::OwnSwitch);
     }

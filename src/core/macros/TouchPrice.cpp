@@ -42,10 +42,11 @@ zeroing::Judgement practicePriced(shop::Machine const& machine, zeroing::Probing
     zeroing::Judgement said;
     said.headline =
         fmt::format("{} slow touch{} in {:.1f} s.", practice.touches, practice.touches == 1 ? "" : "es", now.seconds);
-    said.text = fmt::format("Their mean scatters by {} (standard deviation). Each reads {} {}, which is taken out; the "
-                            "find touch goes on by {}.",
-                            len(now.spread_mm), len(std::abs(now.lag_mm)), now.lag_mm < 0 ? "high" : "low",
-                            len(now.stroke_used_mm));
+    said.text =
+        fmt::format("{} by {} (standard deviation). Each reads {} {}, which is taken out; the find touch goes on "
+                    "by {}.",
+                    practice.touches == 1 ? "It scatters" : "Their mean scatters", len(now.spread_mm),
+                    len(std::abs(now.lag_mm)), now.lag_mm < 0 ? "high" : "low", len(now.stroke_used_mm));
     said.why.push_back("Other choices, and what each would make of it:");
     auto offer = [&](std::string const& words, zeroing::ProbingFeeds const& at, shop::TouchPractice const& how) {
         auto const other = priced(at, how);

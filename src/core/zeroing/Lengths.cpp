@@ -223,7 +223,7 @@ std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSe
                         {}});
     if (setup.block_by_feel || !setup.block_again_mm) return said;
     double const off = *setup.block_again_mm - block;
-    bool const good = std::abs(off) <= slip_fit_mm;
+    bool const good = std::abs(off) <= slip_fit_mm + 1e-9; // 25.01 − 25 is a hair more than 0.01 here
     said.push_back({good ? Severity::Note : Severity::Bad,
                     good ? std::string("The block reads as it should.")
                          : fmt::format("The block reads {} off.", lengthText(off, units, Sign::Always)),

@@ -262,7 +262,8 @@ struct Search {
         auto const& z = machine->axes[2];
         for (auto const& [id, contact] : book.all<shop::Contact>()) {
             auto const at = machineZ(*contact);
-            if (!at || z.contains(at->mm)) continue;
+            bool const old = contact->home_epoch != machine->home_epoch; // in numbers that mean nothing now
+            if (!at || old || z.contains(at->mm)) continue;
             auto const* tool = book.find(contact->assembly);
             bool const elsewhere =
                 tool ? tool->machine && tool->machine != setup.machine : contact->setter != setup.setter;

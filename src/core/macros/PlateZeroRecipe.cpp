@@ -307,9 +307,10 @@ std::vector<std::string> headerBegin(shop::Machine const& machine) {
             fmt::format("Leaves in force: {} G90 G94 G80 G40 G49 G61, feed override free, spindle off.", unit)};
 }
 
-std::string afterTheEnd(shop::Machine const& machine, int work_offset) {
+std::string afterTheEnd(shop::Machine const& machine, int work_offset, bool selected) {
     auto const name = workOffsetName(work_offset);
     bool const kept = machine.behaviour.offset_at_end == shop::OffsetAtEnd::Kept;
+    if (kept && !selected) return "The work offset in force stays the one it was.";
     if (kept || work_offset == 1) return fmt::format("In force after the end: {}.", name);
     return fmt::format("After the end {} is in force: select {} again before the job.", workOffsetName(1), name);
 }

@@ -47,7 +47,7 @@ bool mayLift(shop::TouchPlate const& plate, shop::Assembly const& tool);
 
 /// The lines that every header begins with: machine, unit, modes, parameters.
 std::vector<std::string> headerBegin(shop::Machine const& machine);
-/// “After the end G54 is in force: select G55 again before the job.”
-std::string afterTheEnd(shop::Machine const& machine, int work_offset);
+/// “After the end G54 is in force: select G55 again before the job.” `selected`: the macro has selected it.
+std::string afterTheEnd(shop::Machine const& machine, int work_offset, bool selected = true);
 
 } // namespace steady::macros

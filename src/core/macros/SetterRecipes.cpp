@@ -186,8 +186,10 @@ struct Builder {
     Result<Recipe> retouch() {
         parts.zero_now = "Z zero is still the previous tool's: do not start the job.";
         add("", "",
-            TellLength{
-                fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.work_offset)), {}, {}, {}});
+            TellLength{fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.work_offset, false)),
+                       {},
+                       {},
+                       {}});
         parts.begin(0);
         for (int const n : offsets()) {
             auto const name = workOffsetName(n);
@@ -213,7 +215,7 @@ struct Builder {
             End{fmt::format(
                 "Set for this tool: {} Z zero. Other offsets still have the old tool's. {} Leave the length "
                 "offset off.",
-                offsetNames(), afterTheEnd(machine, setup.work_offset))});
+                offsetNames(), afterTheEnd(machine, setup.work_offset, false))});
         header.push_back(
             fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
                         "tool's zero.",
@@ -252,7 +254,7 @@ struct Builder {
                        {},
                        {},
                        {}});
-        parts.begin(0);
+        parts.begin(setup.work_offset);
         requireTool();
         reach("Spoilboard not surfaced since its height was measured?");
         add("clear-link", "The new zero makes an older link worthless; its seal is broken first.",

@@ -239,6 +239,28 @@ private Q_SLOTS:
         b.change(b.machine, [](Machine& m) { m.home_epoch = 4; });
         QCOMPARE(slips(), std::size_t(0));
     }
+    /// A diameter of 6 beside what the tool's name says, within a fifth.
+    void aNameThatTellsADiameter() {
+        Bench b;
+        for (auto const& [name, fits] : {std::pair{"8 mm pin", false},
+                                         {"6mm pin", true},
+                                         {"mm pin", true},
+                                         {"1/4\" pin", true},
+                                         {"1/2\" pin", false},
+                                         {" in pin", true},
+                                         {"0.5 in pin", false},
+                                         {"3 inch pin", false},
+                                         {"\" pin", true},
+                                         {"pin", true},
+                                         {"long 7.4 mm", true},
+                                         {"long 7.6 mm", false},
+                                         {"5.1 mm", true},
+                                         {"4.9 mm", false},
+                                         {"0 mm", true}}) {
+            b.change(b.tool, [&](Assembly& a) { a.name = name; });
+            QVERIFY2(zeroing::findSlips(b.book, b.readings, b.setup()).empty() == fits, name);
+        }
+    }
     void theBlockAgainWithinASlipFit() {
         Bench b;
         b.changeSetup([](ZeroSetup& z) {

@@ -432,7 +432,10 @@ class BenchTest : public QObject {
 
 private Q_SLOTS:
     void eachDoesWhatWasApproved() {
-        std::string text = test::told(world());
+        std::string text = test::told(World{}) + "with a setter\n";
+        World plain;
+        plain.setter.emplace();
+        text += test::told(plain) + "odd\n" + test::told(world());
         for (auto const& one : cases) {
             auto made = world();
             one.tweak(made);

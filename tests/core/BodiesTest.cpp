@@ -6,6 +6,7 @@
 #include "core/base/Json.h"
 #include "core/shop/Book.h"
 #include "core/shop/Codec.h"
+#include "core/zeroing/PlateZero.h"
 
 #include <nlohmann/json.hpp>
 #include <set>
@@ -164,6 +165,17 @@ private Q_SLOTS:
         }
         QCOMPARE(kinds.size(), std::variant_size_v<Entity>);
         QVERIFY(test::approved("bodies.txt", all));
+    }
+    /// What an entity is before anybody has typed anything: a new one, and what an older body leaves out.
+    void defaultsAreKnown() {
+        std::string all;
+        for (auto const& entity : entities())
+            all += kindOf(entity) + " " +
+                   dumpJson(toJson(std::visit([]<class T>(T const&) { return Entity(T{}); }, entity))) + "\n";
+        all += "assumed " + dumpJson(toJson(zeroing::assumedMachine())) + "\n";
+        all += "assumed " + dumpJson(toJson(zeroing::assumedPlate())) + "\n";
+        all += "assumed " + dumpJson(toJson(zeroing::assumedAssembly())) + "\n";
+        QVERIFY(test::approved("defaults.txt", all));
     }
     /// The same values, from the file: what was written once must mean the same for ever.
     void frozenBodiesMeanTheSame() {

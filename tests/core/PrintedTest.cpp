@@ -38,6 +38,15 @@ constexpr Variant variants[] = {
     {"plate-zero-of-the-table", Kind::PlateZero, Odd::Inch, byTable},
     {"look-by-the-table", Kind::GoAndLook, Odd::Metric, byTable},
     {"look-by-the-table", Kind::GoAndLook, Odd::Inch, byTable},
+    {"trim-by-the-table", Kind::TrimZero, Odd::Metric, byTable},
+    {"look-with-an-offset-of-its-own", Kind::GoAndLook, Odd::Inch,
+     [](test::LinkedShop& s) {
+         s.changeSetup([](shop::ZeroSetup& z) {
+             z.method = shop::Method::OffsetPerTool;
+             z.link_plate = z.link_setter = {};
+         });
+         s.change(s.tool, [](shop::Assembly& a) { a.own_offset = 3; });
+     }},
     {"window-typed", Kind::PlateZero, Odd::Inch,
      [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.window_mm = 2.5; }); }},
     {"offsets-in-a-window", Kind::OffsetPerTool, Odd::Metric,
@@ -70,6 +79,13 @@ constexpr Variant variants[] = {
              a.diameter_mm = 22;
              a.contact_radius_mm = 8;
          });
+     }},
+    {"seven-too-wide", Kind::RetouchAny, Odd::Inch,
+     [](test::LinkedShop& s) {
+         for (int i = 0; i < 7; ++i) {
+             s.book.put(80 + i, shop::Assembly{100 + i, "wide", 50, 40.0});
+             s.change(Id<shop::Assembly>{80 + i}, [](shop::Assembly& a) { a.contact_radius_mm = 24; });
+         }
      }},
     {"trim-higher", Kind::TrimZero, Odd::Inch,
      [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.trim_mm = -0.11; }); }},
@@ -201,13 +217,28 @@ private Q_SLOTS:
     void faults_data() {
         QTest::addColumn<int>("odd");
         for (auto const odd : {Odd::Metric, Odd::Inch}) QTest::addRow("%s", name(odd)) << static_cast<int>(odd);
+        QTest::addRow("inserts on a clipped plate") << -1;
     }
     void faults() {
         QFETCH(int, odd);
         std::string text;
         std::set<std::string> sayings;
         for (auto const kind : macros::every_kind) {
-            auto const shop = oddShop(kind, static_cast<Odd>(odd));
+            auto shop = oddShop(kind, odd < 0 ? Odd::Inch : static_cast<Odd>(odd));
+            if (odd < 0) { // a clip and a spanner, an end of inserts
+                if (!macros::touchesPlate(kind)) continue;
+                shop.change(shop.plate, [](shop::TouchPlate& p) {
+                    p.path = shop::Path::Clip;
+                    p.proof = shop::ProofBy::Spanner;
+                    p.sprung = false;
+                    p.practice = {};
+                });
+                shop.change(shop.tool, [](shop::Assembly& a) {
+                    a.tip = shop::TipShape::Insert;
+                    a.diameter_mm = 22;
+                    a.contact_radius_mm = 8;
+                });
+            }
             auto const made = shop.rehearse(kind);
             text += fmt::format("# {}: right within {:.6f}, meant {:.6f}, datum {:.6f}\n", macros::name(kind),
                                 made.tolerance_mm, made.intended_mm, made.length_datum_mm);
@@ -224,7 +255,7 @@ private Q_SLOTS:
                 if (sayings.insert(said.substr(0, said.find('\n'))).second) text += said; // each sentence once
             }
         }
-        QVERIFY(test::approved(fmt::format("faults-{}.txt", name(static_cast<Odd>(odd))), text));
+        QVERIFY(test::approved(fmt::format("faults-{}.txt", odd < 0 ? "inserts" : name(static_cast<Odd>(odd))), text));
     }
     void variants_data() {
         QTest::addColumn<int>("index");

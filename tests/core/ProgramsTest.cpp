@@ -62,6 +62,7 @@ std::string toldOf(Sample const& sample) {
     Recorder machine;
     machine.at = {4, -7, -2};
     machine.closed = has("closed");
+    machine.sticks = has("sticks");
     if (has("contact")) machine.contact_at_z = -12;
     if (has("nobody")) machine.pauses_left = 0;
     auto const executable = makeExecutable(sample.text, dialect);

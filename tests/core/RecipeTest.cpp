@@ -211,6 +211,36 @@ private Q_SLOTS:
         QVERIFY(now <= before);
     }
 
+    /// By hand: which method each kind serves, and what it touches and sets.
+    void whatEachKindIsFor() {
+        using shop::Method;
+        struct Row {
+            Kind kind;
+            char const* name;
+            bool plate, setter, length, retouch, table, offsets;
+        };
+        for (auto const& r : {Row{Kind::PlateZero, "plate-zero", true, false, false, true, true, false},
+                              {Kind::PlateZeroLink, "plate-zero-link", true, true, false, true, false, false},
+                              {Kind::Retouch, "re-touch", false, true, false, true, false, false},
+                              {Kind::ToolLength, "tool-length", false, true, true, false, true, false},
+                              {Kind::OffsetPerTool, "offset-per-tool", true, false, false, false, false, true},
+                              {Kind::RetouchAny, "re-touch-any", false, true, false, true, false, false},
+                              {Kind::ToolLengthAny, "tool-length-any", false, true, true, false, true, false},
+                              {Kind::TableZero, "table-zero", false, true, false, true, false, false},
+                              {Kind::TrimZero, "trim-zero", false, false, false, true, true, true},
+                              {Kind::GoAndLook, "go-and-look", false, false, false, true, true, true}}) {
+            QCOMPARE(std::string(macros::name(r.kind)), std::string(r.name));
+            QVERIFY(macros::kindNamed(r.name) == r.kind);
+            QVERIFY2(macros::touchesPlate(r.kind) == r.plate && macros::touchesSetter(r.kind) == r.setter &&
+                         macros::setsLength(r.kind) == r.length,
+                     r.name);
+            QVERIFY2(macros::belongsTo(r.kind, Method::Retouch) == r.retouch &&
+                         macros::belongsTo(r.kind, Method::LengthTable) == r.table &&
+                         macros::belongsTo(r.kind, Method::OffsetPerTool) == r.offsets,
+                     r.name);
+        }
+        QVERIFY(!macros::kindNamed("plate"));
+    }
     void headersSayTheFiguresOfTheText() {
         auto const shop = shopFor(Kind::PlateZero, true);
         auto const text = shop.rehearse(Kind::PlateZero).macro.text;

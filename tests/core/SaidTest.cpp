@@ -319,6 +319,9 @@ private Q_SLOTS:
                 text += fmt::format("## {}\n", title) + told(zeroing::layoutLadder(c, width, height, measure));
             };
             lay("plate alone", 470, 510);
+            zeroing::LadderContent plain; // what nobody has said
+            plain.chain = c.chain;
+            text += "## nothing but the chain\n" + told(zeroing::layoutLadder(plain, 400, 400, measure));
             c.stock_thickness_mm = 23.5;
             c.tool_length_mm = 41.7;
             c.setter_z_mm = shop.nose_trip_mm + 41.7;

@@ -12,6 +12,14 @@
 using namespace steady;
 using namespace steady::shop;
 
+namespace {
+
+std::string nameOf(TouchPlate const& plate) { return plate.name; }
+std::string nameOf(Assembly const& tool) { return tool.name; }
+std::string nameOf(auto const&) { return {}; }
+
+} // namespace
+
 class ShopTest : public QObject {
     Q_OBJECT
 
@@ -81,10 +89,14 @@ private Q_SLOTS:
             edit(entity);
             Book book;
             book.put(1, entity);
-            return book.check().size();
+            auto const found = book.check();
+            return found.size() == 1 && found[0].text.find("(number 9) refers to something") != std::string::npos &&
+                           found[0].text.find(nameOf(entity)) != std::string::npos
+                       ? std::size_t(1)
+                       : std::size_t(0);
         };
-        std::vector<std::size_t> const found{nowhere(TouchPlate{}, [](auto& e) { e.thickness = {9}; }),
-                                             nowhere(TouchPlate{}, [](auto& e) { e.instrument = {9}; }),
+        std::vector<std::size_t> const found{nowhere(TouchPlate{"Ash plate"}, [](auto& e) { e.thickness = {9}; }),
+                                             nowhere(TouchPlate{"Ash plate"}, [](auto& e) { e.instrument = {9}; }),
                                              nowhere(Contact{}, [](auto& e) { e.assembly = {9}; }),
                                              nowhere(Contact{}, [](auto& e) { e.plate = {9}; }),
                                              nowhere(Contact{}, [](auto& e) { e.setter = {9}; }),
@@ -101,9 +113,9 @@ private Q_SLOTS:
                                              nowhere(ZeroSetup{}, [](auto& e) { e.looked_tool = {9}; }),
                                              nowhere(ZeroSetup{}, [](auto& e) { e.board_accepted = {9}; }),
                                              nowhere(BookInfo{}, [](auto& e) { e.in_use = {9}; }),
-                                             nowhere(Assembly{}, [](auto& e) { e.machine = {9}; }),
-                                             nowhere(Assembly{}, [](auto& e) { e.cutter = {9}; }),
-                                             nowhere(Assembly{}, [](auto& e) { e.holder = {9}; }),
+                                             nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.machine = {9}; }),
+                                             nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.cutter = {9}; }),
+                                             nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.holder = {9}; }),
                                              nowhere(Surfacing{}, [](auto& e) { e.board = {9}; }),
                                              nowhere(MacroRun{}, [](auto& e) { e.version = {9}; })};
         for (std::size_t i = 0; i < found.size(); ++i) QVERIFY2(found[i] == 1, std::to_string(i).c_str());

@@ -197,6 +197,20 @@ private Q_SLOTS:
         QCOMPARE(parseFeed("5 knots", mm, "feed").error(),
                  (Error{Code::UnknownUnit, {"feed", 0, 3}, "knots", "mm/min, mm/s or in/min"}));
     }
+    /// What is quoted is quoted as it was typed, whatever letters it has; columns count letters.
+    void lettersOfAnyKindAreQuoted() {
+        for (auto const* unit : {"é", "\u0080", "\u07ff", "\u0800", "界", "ß€"}) {
+            auto const got = parseLength(fmt::format("µ5 {}", unit), mm, "");
+            QCOMPARE(got.error(), (Error{Code::NotANumber, {"", 0, 1}, fmt::format("µ5 {}", unit), ""}));
+            QCOMPARE(parseLength(fmt::format("5 {}", unit), mm, "").error().value, std::string(unit));
+        }
+        QCOMPARE(parseLength("1 -1/4\"", mm, "").error().code,
+                 Code::UnknownUnit); // a minus after a blank is none of 1-1/4
+        QCOMPARE(parseLength("1 1/0 in", mm, "").error(), (Error{Code::ZeroDenominator, {"", 0, 1}, "1 1/0", ""}));
+        QCOMPARE(parseLength("3/ in", mm, "").error(), (Error{Code::NotANumber, {"", 0, 3}, "3/ in", ""}));
+        QCOMPARE(parseLength("2 1/4", mm, "").error(), (Error{Code::FractionNeedsUnit, {"", 0, 6}, "2 1/4", ""}));
+        QCOMPARE(parseLength(".", mm, "").error().code, Code::NotANumber);
+    }
     void lengthsEndAtAHundredMetres() {
         QVERIFY(test::near(parseLength("100000", mm, "")->mm, 100'000, 0));
         QVERIFY(test::near(parseLength("-100000", mm, "")->mm, -100'000, 0));

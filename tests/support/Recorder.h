@@ -15,7 +15,7 @@ class Recorder : public MachinePort {
 public:
     Vec3 at{4, 0, 0};
     std::vector<std::string> log;
-    bool closed = false;
+    bool closed = false, sticks = false;                           ///< sticks: a lift does not open it
     double contact_at_z = std::numeric_limits<double>::infinity(); ///< a probe going down stops there
     int pauses_left = 1000;
 
@@ -32,8 +32,8 @@ public:
         if (away) {
             log.push_back(fmt::format("lift{:g} {:g}", feed, to[2]));
             at = to;
-            closed = false;
-            return {true, at, std::nullopt};
+            closed = sticks;
+            return {!sticks, at, std::nullopt};
         }
         log.push_back(fmt::format("probe{:g} {:g}", feed, to[2]));
         bool const hit = contact_at_z <= at[2] && contact_at_z >= to[2];

@@ -210,7 +210,7 @@ struct Writer {
         for (auto const& row : zeroing::lengthTable(book, setup))
             if (row.length_mm && row.number > 0 && row.number < controller::tool_count)
                 memory.tool_table_mm[row.number] = sign * *row.length_mm;
-        if (kind == Kind::GoAndLook)
+        if (kind == Kind::GoAndLook || kind == Kind::TrimZero) // the offset's Z is the nose's
             if (auto const length = tableLength(setup.assembly))
                 memory.work_offsets_mm[setup.work_offset - 1][2] = last_mm - *length;
     }

@@ -35,9 +35,9 @@ struct Bench : test::LinkedShop {
         book.put(id.value, c);
         return id;
     }
-    Contact of(Id<Assembly> tool, Target target, double z_mm) const {
+    Contact of(Id<Assembly> by, Target target, double z_mm) const {
         Contact c;
-        c.assembly = tool;
+        c.assembly = by;
         c.target = target;
         c.value_mm = z_mm;
         return c;

@@ -12,8 +12,8 @@ using test::Odd;
 
 namespace {
 
-/// Every answer that a control can give, one bit each; how G28 moves takes turns, no recipe uses it.
-constexpr int answers = 1 << 5;
+/// Every answer that a control can give; how G28 moves (no recipe uses it) and the sign of lengths take turns.
+constexpr int answers = 1 << 4;
 
 test::LinkedShop shopOf(Kind kind, Odd odd, int answer) {
     auto shop = test::oddShop(kind, odd);
@@ -24,7 +24,7 @@ test::LinkedShop shopOf(Kind kind, Odd odd, int answer) {
         b.home_move = bit(0) != bit(2) ? shop::HomeMove::NamedAxes : shop::HomeMove::AllAxes;
         b.offset_at_end = bit(2) ? shop::OffsetAtEnd::Kept : shop::OffsetAtEnd::First;
         b.homed_parameter = bit(3) ? std::optional(5391) : std::nullopt;
-        m.length_sign = bit(4) ? shop::LengthSign::Negative : shop::LengthSign::Positive;
+        m.length_sign = bit(2) != bit(3) ? shop::LengthSign::Negative : shop::LengthSign::Positive;
     });
     auto const circuit = bit(1) ? shop::Circuit::ClosedAtRest : shop::Circuit::OpenAtRest;
     shop.change(shop.setter, [&](shop::ToolSetter& s) { s.circuit = circuit; });
@@ -36,7 +36,7 @@ test::LinkedShop shopOf(Kind kind, Odd odd, int answer) {
 }
 
 std::string named(Kind kind, Odd odd, int answer, std::string const& what) {
-    return fmt::format("{}, {}, answers {:05b}: {}", macros::name(kind), odd == Odd::Metric ? "metric" : "inch", answer,
+    return fmt::format("{}, {}, answers {:04b}: {}", macros::name(kind), odd == Odd::Metric ? "metric" : "inch", answer,
                        what);
 }
 

@@ -17,24 +17,28 @@ namespace {
 
 bool holds(std::string const& text, std::string const& piece) { return text.find(piece) != std::string::npos; }
 
-/// The same shop as another run left its controller, with another tool in the spindle.
-machine::RunResult goOn(LinkedShop& shop, Kind kind, controller::Memory const& memory, double stock_more_mm = 0) {
-    auto const rehearsal = shop.rehearse(kind);
+/// The world as another run left its controller, with another tool in the spindle.
+machine::World after(controller::Memory const& memory, safety::Rehearsal const& rehearsal) {
     auto world = rehearsal.world();
     auto kept = memory;
     kept.native = world.memory.native;
     kept.tool = world.memory.tool;
     kept.modes.units = world.memory.modes.units;
     world.memory = kept;
+    return world;
+}
+
+machine::RunResult goOn(LinkedShop& shop, Kind kind, controller::Memory const& memory, double stock_more_mm = 0) {
+    auto const rehearsal = shop.rehearse(kind);
+    auto world = after(memory, rehearsal);
     world.stock_thickness_mm += stock_more_mm;
     return test::runText(rehearsal.macro.text, world);
 }
 
 /// Runs so many lines and then stops for good.
-controller::Memory brokenOff(safety::Rehearsal const& rehearsal, int lines) {
-    auto const executable = controller::makeExecutable(rehearsal.macro.text, safety::dialectOf(rehearsal.world()));
-    machine::VirtualMachine machine(rehearsal.world());
-    auto memory = rehearsal.world().memory;
+controller::Memory brokenOff(controller::Executable const& executable, machine::World const& world, int lines) {
+    machine::VirtualMachine machine(world);
+    auto memory = world.memory;
     controller::Controller control(executable, memory, machine);
     for (int i = 0; i < lines && control.step(); ++i) {
     }
@@ -178,10 +182,10 @@ private Q_SLOTS:
         }
         QVERIFY2(right > last / 2, std::to_string(right).c_str());
         if (!macros::belongsTo(k, shop::Method::Retouch)) return;
-        for (int n = 1; n <= lines; n += 1) {
-            auto const memory = brokenOff(rehearsal, n);
-            auto next = shopFor(Kind::Retouch, false, closed);
-            auto const result = goOn(next, Kind::Retouch, memory);
+        auto const next = shopFor(Kind::Retouch, false, closed).rehearse(Kind::Retouch);
+        auto const retouch = controller::makeExecutable(next.macro.text, safety::dialectOf(next.world()));
+        for (int n = 1; n <= lines; ++n) {
+            auto const result = machine::run(retouch, after(brokenOff(executable, rehearsal.world(), n), next));
             if (result.outcome != Outcome::Completed) continue;
             double const error = result.z_zero->error_mm();
             auto is = [&](double mm) { return std::abs(error - mm) < 0.003; };

@@ -236,6 +236,55 @@ Case const cases[] = {
          acts(w, {Act::BridgePlate});
          w.spindle.on = true;
      }},
+    {"bridged before it stands", "M5\nM0\nG91\nG38.3 Z6 F60\n",
+     [](World& w) {
+         acts(w, {Act::BridgePlate}); // two seconds after resuming; it turns for three
+         w.spindle.on = true;
+     }},
+    {"bridged once it stands", "M5\nM0\nG91\nG38.3 Z6 F60\n",
+     [](World& w) {
+         acts(w, {{Act::BridgePlate, 3.5}});
+         w.spindle.on = true;
+     }},
+    {"held to the flank once it stands", "M5\nM0\nG91\nG38.3 Z6 F60\n",
+     [](World& w) {
+         acts(w, {{Act::TouchFlank, 3.5}});
+         w.spindle.on = true;
+     }},
+    {"held to the flank, then taken", "M0\nG91\nG38.3 Z3 F60\nM0\nM66 P0\n#1=#5399\n",
+     [](World& w) {
+         acts(w, {Act::TouchFlank});
+         acts(w, {Act::TakePlate});
+     }},
+    {"held to the flank, then laid", "M0\nG91\nG38.3 Z3 F60\nM0\nM66 P0\n#1=#5399\n",
+     [](World& w) {
+         acts(w, {Act::TouchFlank});
+         acts(w, {Act::LayPlate});
+     }},
+    {"into the stop chain, a ball on the edge", "G53 G0 X73\nG53 G0 Z-14.95\nG53 G0 Z-15\n",
+     [](World& w) {
+         overSetter(w);
+         w.tool.tip = TipShape::Ball;
+         w.tool.diameter_mm = 12;
+     }},
+    {"into the disc from -Y", "G53 G0 Y20\nG53 G0 Z-10\nG53 G0 Y77\n", overSetter},
+    {"into the disc from +Y", "G53 G0 Y140\nG53 G0 Z-10\nG53 G0 Y77\n", overSetter},
+    {"into the disc from +X", "G53 G0 X140\nG53 G0 Z-10\nG53 G0 X60\n", overSetter},
+    {"into the housing from -X", "G53 G0 X12\nG53 G0 Z-30\nG53 G0 X60\n", overSetter},
+    {"into the housing from -Y", "G53 G0 Y12\nG53 G0 Z-30\nG53 G0 Y77\n", overSetter},
+    {"into the housing from +Y", "G53 G0 Y140\nG53 G0 Z-30\nG53 G0 Y77\n", overSetter},
+    {"into the bracket from +X", "G53 G0 X145\nG53 G0 Z-60\nG53 G0 X100\n",
+     [](World& w) {
+         overSetter(w);
+         w.tool.nut_mm = 0;
+         w.spindle.body_mm = 5;
+     }},
+    {"into the plate from -X", "G53 G0 X120\nG53 G0 Z-40\nG53 G0 X200\n"},
+    {"into the plate from -Y", "G53 G0 Y120\nG53 G0 Z-40\nG53 G0 Y200\n"},
+    {"into the work from -Y", "G53 G0 Y60\nG53 G0 Z-60\nG53 G0 Y200\n", [](World& w) { w.setter.reset(); }},
+    {"into the work from +Y", "G53 G0 Y360\nG53 G0 Z-60\nG53 G0 Y200\n"},
+    {"every figure of a control is told",
+     "G28.1\nG30.1\nG92 X1 Y2 Z3\nG92.1\nG10 L2 P9 X4 Y5 Z6\nT8 M61 Q8\nF60\nG91\nG38.3 X1 Y1 Z-1\n"},
     {"read while it is bridged", "M0\nG4 P2.5\nM66 P0\n#1=#5399\nG4 P2\nM66 P0\n#2=#5399\n",
      [](World& w) { acts(w, {Act::BridgePlate}); }},
     {"read while it is bridged, clip off", "M0\nG4 P2.5\nM66 P0\n#1=#5399\n",

@@ -74,6 +74,7 @@ private Q_SLOTS:
         auto const broken = parseJson("{\"a\": }", "world.json");
         QVERIFY(!broken);
         QCOMPARE(broken.error().where.place, std::string("world.json"));
+        QCOMPARE(broken.error().code, Code::BadJson);
     }
 
     void bookChecksItsReferences() {

@@ -97,9 +97,9 @@ std::string told(machine::World const& w) {
             s.x_mm, s.y_mm, s.base_z_mm, s.free_mm, s.trigger_mm, s.solid_mm, s.overtravel_mm.value_or(-1), s.disc_mm,
             s.body_mm, s.bracket_reach_mm, s.bracket_top_mm, static_cast<int>(s.circuit), w.setterTrip_mm());
     }
-    text += fmt::format("spindle {} on {} down {} body {} shoe {} {}\n", static_cast<int>(w.spindle.switched),
-                        w.spindle.on, w.spindle.spin_down_s, w.spindle.body_mm, w.spindle.shoe_mm.value_or(-1),
-                        w.spindle.shoe_diameter_mm);
+    text += fmt::format("spindle {} on {} down {} body {} turned {} shoe {} {}\n", static_cast<int>(w.spindle.switched),
+                        w.spindle.on, w.spindle.spin_down_s, w.spindle.body_mm, w.spindle.turned_deg,
+                        w.spindle.shoe_mm.value_or(-1), w.spindle.shoe_diameter_mm);
     text += fmt::format("pause {} override {} air {} zero {:.6f} table {} number {}\n", w.person.pause_s,
                         w.person.feed_override, w.air_output.value_or(-1), w.zeroOnStock_mm(), w.jobs_use_table,
                         w.zero_of_number);
@@ -137,8 +137,10 @@ std::string told(machine::Trace const& trace, UnitSystem units) {
     for (auto const& step : trace) {
         auto const words = controller::wordsOf(step.record, units);
         if (words.empty()) continue;
-        text += fmt::format("{} [{:.3f} s{}{}] {}\n", step.record.line, step.record.end_s,
+        text += fmt::format("{} [{:.3f} s{}{}] {}", step.record.line, step.record.end_s,
                             step.input_reads_contact ? ", contact" : "", step.spindle_turns ? ", turning" : "", words);
+        for (auto const& [number, value] : step.reported) text += fmt::format(" #{}:{:.4f}", number, value);
+        text += "\n";
     }
     return text;
 }

@@ -304,6 +304,21 @@ private Q_SLOTS:
         b.put(other);
         QVERIFY(!holds());
     }
+    void agesInWords() {
+        using zeroing::ageText;
+        constexpr std::int64_t minute = 60'000, hour = 60 * minute;
+        for (auto const& [age, words] : {std::pair{-minute, "0 minutes"},
+                                         {minute - 1, "0 minutes"},
+                                         {minute, "1 minute"},
+                                         {119 * minute, "119 minutes"},
+                                         {2 * hour - 1, "119 minutes"},
+                                         {2 * hour, "2 hours"},
+                                         {48 * hour - 1, "47 hours"},
+                                         {48 * hour, "2 days"},
+                                         {72 * hour - 1, "2 days"},
+                                         {72 * hour, "3 days"}})
+            QCOMPARE(ageText(5'000'000, 5'000'000 + age), std::string(words));
+    }
     void practiceMakesNoLink() {
         Bench b;
         auto on_plate = b.of(b.tool, Target::Plate, -60), on_setter = b.of(b.tool, Target::Setter, -28);

@@ -245,6 +245,15 @@ constexpr Trouble troubles[] = {
              a.diameter_mm = 19;
          });
      }},
+    {"through-paper", Kind::PlateZero,
+     [](test::LinkedShop& s) {
+         auto const touched = s.touch(s.long_tool, shop::Target::Paper, s.nose_trip_mm + 21.3);
+         s.change(touched, [](shop::Contact& c) {
+             c.home_epoch = 4;
+             c.feeler_mm = 0.07;
+         });
+         onSetup(s, [](shop::ZeroSetup& z) { z.link_setter = {}; });
+     }},
     {"practice", Kind::PlateZero,
      [](test::LinkedShop& s) {
          s.change(s.contact, [](shop::Contact& c) { c.source = shop::Source::Simulated; });

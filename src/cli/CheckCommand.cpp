@@ -19,9 +19,8 @@ int check(std::string const& path, Streams streams) {
         (void)refuse(book.error(), streams);
         return judged_bad;
     }
-    auto const sound = (*file)->pragma(QStringLiteral("quick_check"));
-    if (sound != QLatin1String("ok")) {
-        (void)refuse({Code::FileDamaged, {path}, sound.toStdString(), {}}, streams);
+    if (auto const whole = (*file)->check(); !whole) {
+        (void)refuse(whole.error(), streams);
         return judged_bad;
     }
     streams.out << book->info().name << ": " << book->size() << " things, " << (*file)->lastSeq()

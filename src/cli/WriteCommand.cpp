@@ -13,6 +13,11 @@ std::function<int()> addWrite(CLI::App& app, Streams streams) {
     return [options, streams] {
         auto const rehearsal = options->rehearse();
         if (!rehearsal) return refuse(rehearsal.error(), streams);
+        // What was written is read before anybody loads it.
+        auto const read = controller::makeExecutable(rehearsal->macro.text, safety::dialectOf(rehearsal->world()));
+        for (auto const& finding : read.findings)
+            streams.err << "line " << finding.where.line << ": " << finding.text << " " << finding.remedy << "\n";
+        if (!read.findings.empty()) return int(judged_bad);
         streams.out << rehearsal->macro.text;
         return int(good);
     };

@@ -9,8 +9,12 @@
 
 #include <QFile>
 #include <QFileInfo>
+#include <QSqlError>
 #include <QUuid>
+#include <cmath>
+#include <fmt/format.h>
 #include <nlohmann/json.hpp>
+#include <optional>
 
 namespace steady::store {
 namespace {
@@ -19,10 +23,10 @@ QString text(std::string const& s) { return QString::fromStdString(s); }
 
 constexpr char const* source_names[] = {"measured", "imported", "simulated"};
 
-shop::Source sourceNamed(QString const& name) {
-    return name == QLatin1String(source_names[1])   ? shop::Source::Imported
-           : name == QLatin1String(source_names[2]) ? shop::Source::Simulated
-                                                    : shop::Source::Measured;
+std::optional<shop::Source> sourceNamed(QString const& name) {
+    for (int i = 0; i < static_cast<int>(std::size(source_names)); ++i)
+        if (name == QLatin1String(source_names[i])) return static_cast<shop::Source>(i);
+    return std::nullopt;
 }
 
 } // namespace
@@ -161,7 +165,11 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
     return seq;
 }
 
-std::vector<shop::Reading> BookFile::readings(Id<shop::Study> study) const {
+Result<std::vector<shop::Reading>> BookFile::readings(Id<shop::Study> study) const {
+    auto const damaged = [&](std::string what) {
+        return fail(Code::FileDamaged, {m_path.toStdString()},
+                    fmt::format("the readings of study {}: {}", study.value, what));
+    };
     std::vector<shop::Reading> found;
     auto rows =
         sql(database(),
@@ -169,19 +177,28 @@ std::vector<shop::Reading> BookFile::readings(Id<shop::Study> study) const {
                            "reading_mark m WHERE m.study = r.study "
                            "AND m.nr = r.nr ORDER BY m.seq DESC LIMIT 1) FROM reading r WHERE study = ? ORDER BY nr"),
             {QVariant::fromValue<qint64>(study.value)});
-    while (rows && rows->next()) {
+    if (!rows) return damaged(rows.error().value);
+    while (rows->next()) {
+        auto const source = sourceNamed(rows->value(3).toString());
+        bool number = false;
+        double const value_mm = rows->value(1).toDouble(&number);
+        if (!source || !number || !std::isfinite(value_mm))
+            return damaged(fmt::format("number {} is not one", rows->value(0).toInt()));
         shop::Reading reading{rows->value(0).toInt(),
-                              rows->value(1).toDouble(),
+                              value_mm,
                               rows->value(2).toString().toStdString(),
-                              sourceNamed(rows->value(3).toString()),
+                              *source,
                               rows->value(4).toLongLong(),
                               false,
                               {}};
         auto const mark = rows->value(5).toString();
         reading.withdrawn = mark.startsWith(QLatin1String("withdrawn|"));
+        if (!mark.isEmpty() && !reading.withdrawn && !mark.startsWith(QLatin1String("counts|")))
+            return damaged(fmt::format("number {} has an unknown mark", reading.nr));
         if (reading.withdrawn) reading.cause = mark.section(QLatin1Char('|'), 1).toStdString();
         found.push_back(std::move(reading));
     }
+    if (rows->lastError().isValid()) return damaged(rows->lastError().text().toStdString());
     return found;
 }
 

@@ -34,12 +34,14 @@ public:
 
     /// Reads the heads only.
     Result<shop::Book> load() const;
+    /// Reads everything: schema, pages, old revisions, readings, marks, and what refers to what. Error: FileDamaged.
+    Result<void> check() const;
     /// Writes in one transaction; an error leaves the file as it was. Returns the change's seq.
     Result<std::int64_t> append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
                                 std::int64_t undoes = 0);
     /// The change that would take `seq` back: for each entity the revision before it, its readings and marks withdrawn.
     Result<shop::Change> inverse(std::int64_t seq) const;
-    std::vector<shop::Reading> readings(Id<shop::Study> study) const override;
+    Result<std::vector<shop::Reading>> readings(Id<shop::Study> study) const override;
     std::vector<ChangeRow> history(int most = 1000) const; ///< newest first
     /// The change that would bring everything back to how it was after `seq`: entities, and which readings count.
     Result<shop::Change> backTo(std::int64_t seq) const;

@@ -6,13 +6,17 @@
 #include "store/Sql.h"
 
 #include <QFile>
+#include <algorithm>
+#include <limits>
 #include <nlohmann/json.hpp>
+#include <numeric>
 
 namespace steady::store {
 namespace {
 
 constexpr char const* format_name = "steady-pin-book";
 constexpr int format_version = 1;
+constexpr std::int64_t largest_seq = std::int64_t(1) << 53; ///< what every reader of JSON still tells apart
 
 QVariant number(std::int64_t value) { return QVariant::fromValue<qint64>(value); }
 std::string utf8(QVariant const& value) { return value.toString().toStdString(); }
@@ -36,6 +40,19 @@ public:
         return get<std::int64_t>(key, "a whole number", &Json::is_number_integer);
     }
     double real(char const* key) const { return get<double>(key, "a number", &Json::is_number); }
+    /// One of these words.
+    QString word(char const* key, std::initializer_list<char const*> known) const {
+        auto const found = text(key);
+        if (!m_error && std::none_of(known.begin(), known.end(), [&](auto* k) { return found == QLatin1String(k); }))
+            refuse(key, "one of the known words");
+        return found;
+    }
+    /// Nothing but these: what this version does not know it must not lose.
+    void only(std::initializer_list<std::string_view> known) const {
+        if (!m_json.is_object()) return;
+        for (auto const& [key, value] : m_json.items())
+            if (std::find(known.begin(), known.end(), key) == known.end()) refuse(key, "nothing of that name");
+    }
     QString text(char const* key) const {
         return QString::fromStdString(get<std::string>(key, "a text", &Json::is_string));
     }
@@ -61,6 +78,12 @@ private:
     template<class T> T get(char const* key, char const* expected, bool (Json::*is)() const noexcept) const {
         auto const found = m_json.is_object() ? m_json.find(key) : m_json.end();
         if (m_error) return T{};
+        bool const wraps = found != m_json.end() && found->is_number_unsigned() &&
+                           found->template get<std::uint64_t>() > std::numeric_limits<std::int64_t>::max();
+        if (wraps) {
+            refuse(key, "a number that fits");
+            return T{};
+        }
         if (found != m_json.end() && ((*found).*is)()) return found->template get<T>();
         refuse(key, expected);
         return T{};
@@ -74,6 +97,7 @@ private:
 struct Importer {
     QSqlDatabase db;
     std::optional<Error> error;
+    std::int64_t last_seq = 0;
 
     void write(char const* statement, QVariantList const& values) {
         if (error) return;
@@ -82,7 +106,12 @@ struct Importer {
 
     void change(Json const& json, std::size_t index) {
         Fields const f(json, "changes[" + std::to_string(index) + "].", error);
-        auto const seq = number(f.whole("seq"));
+        f.only({"seq", "at_utc_ms", "author", "home_epoch", "what", "undoes", "revisions", "readings", "marks"});
+        auto const nr = f.whole("seq");
+        if (nr <= last_seq) f.refuse("seq", "a number of its own, from 1");
+        if (nr > largest_seq) f.refuse("seq", "a number below 2⁵³");
+        last_seq = nr;
+        auto const seq = number(nr);
         auto const* undoes = f.any("undoes");
         write("INSERT INTO change(seq, at_utc_ms, author, home_epoch, what, undoes) VALUES(?, ?, ?, ?, ?, ?)",
               {seq, number(f.whole("at_utc_ms")), f.text("author"), number(f.whole("home_epoch")), f.text("what"),
@@ -90,20 +119,24 @@ struct Importer {
         for (auto const& each : f.list("revisions")) revision(each, seq);
         for (auto const& each : f.list("readings")) {
             Fields const r(each, "readings.", error);
+            r.only({"study", "nr", "at_utc_ms", "value_mm", "as_typed", "source"});
             write("INSERT INTO reading(study, nr, seq, at_utc_ms, value_mm, as_typed, source) VALUES(?, ?, ?, ?, ?, ?, "
                   "?)",
                   {number(r.whole("study")), number(r.whole("nr")), seq, number(r.whole("at_utc_ms")),
-                   r.real("value_mm"), r.text("as_typed"), r.text("source")});
+                   r.real("value_mm"), r.text("as_typed"), r.word("source", {"measured", "imported", "simulated"})});
         }
         for (auto const& each : f.list("marks")) {
             Fields const m(each, "marks.", error);
+            m.only({"study", "nr", "mark", "cause"});
             write("INSERT INTO reading_mark(study, nr, seq, mark, cause) VALUES(?, ?, ?, ?, ?)",
-                  {number(m.whole("study")), number(m.whole("nr")), seq, m.text("mark"), m.text("cause")});
+                  {number(m.whole("study")), number(m.whole("nr")), seq, m.word("mark", {"counts", "withdrawn"}),
+                   m.text("cause")});
         }
     }
 
     void revision(Json const& json, QVariant const& seq) {
         Fields const f(json, "revisions.", error);
+        f.only({"entity", "kind", "body"});
         auto const entity = number(f.whole("entity"));
         auto const kind = f.text("kind");
         auto const* body = f.any("body");
@@ -122,6 +155,7 @@ struct Importer {
 
 Result<Json> BookFile::toJson() const {
     auto const db = database();
+    Transaction const one_moment(db); // beside a writer, too, the book as it was at one change
     Json out{{"format", format_name}, {"v", format_version}, {"changes", Json::array()}};
     auto& changes = out["changes"];
     std::map<std::int64_t, std::size_t> at;
@@ -190,8 +224,18 @@ Result<void> BookFile::importJson(QString const& path, Json const& json) {
         if (top.text("format") != QLatin1String(format_name)) top.refuse("format", format_name);
         if (top.whole("v") != format_version) top.refuse("v", "1");
         Transaction transaction((*file)->database());
-        std::size_t index = 0;
-        for (auto const& each : top.list("changes")) importer.change(each, index++);
+        top.only({"format", "v", "changes"});
+        // In the order of their numbers, whatever the order of the file: the last one is what counts.
+        auto const& changes = top.list("changes");
+        std::vector<std::size_t> order(changes.size());
+        std::iota(order.begin(), order.end(), std::size_t(0));
+        auto seqOf = [&](std::size_t i) {
+            auto const& each = changes[i];
+            auto const found = each.is_object() ? each.find("seq") : each.end();
+            return found != each.end() && found->is_number_integer() ? found->get<std::int64_t>() : 0;
+        };
+        std::stable_sort(order.begin(), order.end(), [&](auto a, auto b) { return seqOf(a) < seqOf(b); });
+        for (auto const index : order) importer.change(changes[index], index);
         if (!importer.error)
             if (auto done = transaction.commit(); !done) importer.error = done.error();
     }

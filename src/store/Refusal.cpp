@@ -3,6 +3,7 @@
 #include "store/Refusal.h"
 
 #include "store/BookFile.h"
+#include "store/Schema.h"
 #include "store/Sql.h"
 
 #include <QFile>
@@ -15,6 +16,7 @@ namespace {
 struct Marks {
     qint64 application = 0;
     int version = 0;
+    std::optional<std::string> fault;
 };
 
 /// By SQL, not from the header: with a pending -wal the header tells the past.
@@ -29,7 +31,7 @@ Result<Marks> readMarks(QString const& path) {
             auto version = sql(database, QStringLiteral("PRAGMA user_version"));
             auto tables = sql(database, QStringLiteral("SELECT count(*) FROM sqlite_master"));
             if (application && version && tables && application->next() && version->next() && tables->next())
-                result = Marks{application->value(0).toLongLong(), version->value(0).toInt()};
+                result = Marks{application->value(0).toLongLong(), version->value(0).toInt(), schemaFault(database)};
         }
     }
     QSqlDatabase::removeDatabase(name);
@@ -50,6 +52,7 @@ Result<void> mayOpen(QString const& path) {
     if (marks->application != application_id) return fail(Code::FileForeign, where);
     if (marks->version > schema_version)
         return fail(Code::FileNewer, where, std::to_string(marks->version), std::to_string(schema_version));
+    if (marks->fault) return fail(Code::FileDamaged, where, *marks->fault);
     return {};
 }
 

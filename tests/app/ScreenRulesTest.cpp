@@ -48,6 +48,44 @@ private Q_SLOTS:
         QVERIFY2(wrong.isEmpty(), qPrintable(wrong));
     }
 
+    /// A name that is markup stands on labels and in tips as it was typed; nothing is fetched or drawn for it.
+    void namesAreOnlyWords() {
+        constexpr char const* hostile = "<img src='/etc/hostname'><b>bold</b>";
+        Driver drive;
+        auto& desk = *drive.window->desk();
+        auto change = shop::Change{"hostile names", {}, {}, {}};
+        auto rename = [&]<class T>(T const*) {
+            for (auto const& [id, each] : desk.session().book().all<T>()) {
+                auto copy = *each;
+                copy.name = hostile;
+                change.put(id, copy);
+            }
+        };
+        rename(static_cast<shop::BookInfo*>(nullptr));
+        rename(static_cast<shop::Machine*>(nullptr));
+        rename(static_cast<shop::Instrument*>(nullptr));
+        rename(static_cast<shop::TouchPlate*>(nullptr));
+        rename(static_cast<shop::ToolSetter*>(nullptr));
+        rename(static_cast<shop::Cutter*>(nullptr));
+        rename(static_cast<shop::Holder*>(nullptr));
+        rename(static_cast<shop::Assembly*>(nullptr));
+        rename(static_cast<shop::Board*>(nullptr));
+        QVERIFY(desk.commit(change));
+        int shown = 0;
+        for (auto const& screen : test::everyScreen(drive)) {
+            test::openScreen(drive, screen);
+            QTest::qWait(1);
+            for (auto* label : drive.window->findChildren<QLabel*>()) {
+                shown += label->text().contains(u"<img"_s);
+                QVERIFY2(label->textFormat() == Qt::PlainText || !Qt::mightBeRichText(label->text()),
+                         qPrintable(screen + u": "_s + label->text()));
+            }
+            for (auto* widget : drive.window->findChildren<QWidget*>())
+                QVERIFY2(!widget->toolTip().contains(u"<img"_s), qPrintable(screen + u": "_s + widget->toolTip()));
+        }
+        QVERIFY(shown > 0);
+    }
+
     void coloursKeepTheirContrast_data() {
         QTest::addColumn<bool>("night");
         QTest::newRow("day") << false;

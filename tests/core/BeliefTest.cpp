@@ -220,6 +220,17 @@ private Q_SLOTS:
         QVERIFY(near(b.zero().chain->sum().mm, w.zeroOnStock_mm(), 1e-6)); // −140 + 20 + 52 − 0.05 = −68.05
         QVERIFY(near(w.zeroOnStock_mm(), -68.05, 1e-9));
     }
+    /// A read that fails is an error, never a plate of its nominal thickness.
+    void readingsThatCannotBeReadAreNoThickness() {
+        test::LinkedShop shop;
+        shop.readings.broken = Error{Code::FileDamaged, {"book"}, "page 7", ""};
+        QCOMPARE(zeroing::plateZero(shop.book, shop.readings, shop.setup()).error(), *shop.readings.broken);
+        QCOMPARE(zeroing::linkOf(shop.book, shop.readings, shop.setup()).error(), *shop.readings.broken);
+        for (auto const kind : {macros::Kind::PlateZero, macros::Kind::Retouch})
+            QCOMPARE(safety::rehearse(shop.book, shop.readings, shop.setup(), kind).error(), *shop.readings.broken);
+        auto const slips = zeroing::findSlips(shop.book, shop.readings, shop.setup());
+        QVERIFY(!slips.empty() && slips.front().severity == Severity::Bad);
+    }
     void aContactOfAnOldHomeIsNoZero() {
         Bench b;
         auto c = b.of(b.tool, Target::Plate, -60);

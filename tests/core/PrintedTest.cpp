@@ -163,6 +163,10 @@ constexpr Refusal refusals[] = {
      [](test::LinkedShop& s) {
          onMachine(s, [](shop::Machine& m) { m.behaviour.homed_parameter = m.behaviour.link_parameter + 89; });
      }},
+    {"homed beyond the last parameter",
+     [](test::LinkedShop& s) { onMachine(s, [](shop::Machine& m) { m.behaviour.homed_parameter = 5410; }); }},
+    {"homed at none",
+     [](test::LinkedShop& s) { onMachine(s, [](shop::Machine& m) { m.behaviour.homed_parameter = 0; }); }},
     {"setter too high",
      [](test::LinkedShop& s) {
          onMachine(s, [](shop::Machine& m) { m.axes[2].high_mm = m.axes[2].high_mm > 0 ? 90 : -60; });

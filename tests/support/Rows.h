@@ -14,7 +14,9 @@ namespace steady::test {
 class Readings : public shop::ReadingSource {
 public:
     std::map<Id<shop::Study>, std::vector<shop::Reading>> kept;
-    std::vector<shop::Reading> readings(Id<shop::Study> study) const override {
+    std::optional<Error> broken; ///< what every read says
+    Result<std::vector<shop::Reading>> readings(Id<shop::Study> study) const override {
+        if (broken) return Failure(*broken);
         auto const found = kept.find(study);
         return found == kept.end() ? std::vector<shop::Reading>{} : found->second;
     }

@@ -3,6 +3,7 @@
 #include "app/kit/KitStation.h"
 
 #include "app/kit/ReadingsList.h"
+#include "core/base/Words.h"
 #include "core/macros/TouchPrice.h"
 #include "core/zeroing/Advice.h"
 #include "paper/PartPainter.h"
@@ -379,14 +380,19 @@ void KitStation::refresh() {
     for (auto const& form : m_forms) form->refresh();
     m_reading->showLength(std::nullopt, u"at five places; Enter keeps it"_s);
     auto const p = plate();
-    m_list->show(p.thickness, p.thickness ? desk().readings().readings(p.thickness) : std::vector<Reading>{});
+    m_list->show(p.thickness, p.thickness ? desk().readings().readings(p.thickness).value_or(std::vector<Reading>{})
+                                          : std::vector<Reading>{});
     refreshPictures();
 }
 
 /// Each section has the pictures and the judgement that belong to it.
 void KitStation::refreshPictures() {
     auto const& zero = desk().zero();
-    if (!zero) return;
+    if (!zero) {
+        auto const finding = toFinding(zero.error());
+        judgement()->show({{Severity::Bad, finding.text, finding.remedy, {}}});
+        return;
+    }
     auto const section = m_sections->current();
     bool const plates = section == u"plate"_s, setters = section == u"setter"_s;
     m_kit_picture->setVisible(plates);
@@ -401,7 +407,8 @@ void KitStation::refreshPictures() {
         [kit](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintKit(p, area, kit, ink); },
         text(fmt::format("The plate is {} thick.", lengthText(zero->thickness.mm, desk().units()))));
     paper::ReadingsPicture readings{zero->thickness, {}, zero->plate.nominal_mm, desk().units()};
-    if (zero->plate.thickness) readings.readings = desk().readings().readings(zero->plate.thickness);
+    if (zero->plate.thickness)
+        readings.readings = desk().readings().readings(zero->plate.thickness).value_or(std::vector<Reading>{});
     m_readings_picture->show([readings](QPainter& p, QRectF const& area,
                                         paper::Ink const& ink) { paper::paintReadings(p, area, readings, ink); },
                              text(fmt::format("{} readings.", readings.readings.size())));

@@ -49,7 +49,7 @@ void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
     button->setProperty("quiet", true);
     button->setObjectName(u"kit.reading.%1"_s.arg(reading.nr));
     if (reading.withdrawn) {
-        value->setToolTip(u"Withdrawn: "_s + text(reading.cause));
+        value->setToolTip(tip(u"Withdrawn: "_s + text(reading.cause)));
         button->setText(u"Count again"_s);
         button->setAccessibleName(u"Count reading %1 again, withdrawn: %2"_s.arg(reading.nr).arg(text(reading.cause)));
         auto* cause = styled(new QLabel(text(reading.cause), row), Type::Small, Tone::Soft);

@@ -33,7 +33,7 @@ void RouteItem::refresh() {
     setAccessibleName(text() + QStringLiteral(", ") +
                       QLatin1String(standing_words[static_cast<int>(m_state.standing)]) + QStringLiteral(": ") +
                       app::text(m_state.word));
-    setToolTip(accessibleName());
+    setToolTip(tip(accessibleName()));
     updateGeometry();
     update();
 }

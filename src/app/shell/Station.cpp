@@ -115,7 +115,7 @@ void Station::showStrip() {
     auto const room = std::max(60, m_picture_zone->width() - m_desk.look().px(110));
     m_strip->setText(
         m_strip->fontMetrics().elidedText(words, Qt::ElideRight, room).replace(u'&', QStringLiteral("&&")) + act);
-    m_strip->setToolTip(m_strip->isChecked() ? QStringLiteral("Fold it to a line") : words);
+    m_strip->setToolTip(m_strip->isChecked() ? QStringLiteral("Fold it to a line") : tip(words));
     m_strip->setAccessibleName(words);
     m_desk.look().dress(styled(m_strip, Type::Strong, m_judgement->tone()));
 }

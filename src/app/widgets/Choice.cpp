@@ -15,7 +15,7 @@ void Chooser::paintEvent(QPaintEvent*) {
     initStyleOption(&option);
     auto const room = style()->subControlRect(QStyle::CC_ComboBox, &option, QStyle::SC_ComboBoxEditField, this).width();
     option.currentText = fontMetrics().elidedText(option.currentText, Qt::ElideRight, room - 6);
-    setToolTip(option.currentText == currentText() ? QString() : currentText()); // what is cut can still be read
+    setToolTip(option.currentText == currentText() ? QString() : tip(currentText())); // what is cut can still be read
     QStylePainter painter(this);
     painter.drawComplexControl(QStyle::CC_ComboBox, option);
     painter.drawControl(QStyle::CE_ComboBoxLabel, option);

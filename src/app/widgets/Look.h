@@ -6,9 +6,12 @@
 #include "core/quantity/Units.h"
 #include "paper/Ink.h"
 
+#include <QLabel>
 #include <QObject>
 #include <QString>
+#include <QTextDocument>
 #include <QWidget>
+#include <type_traits>
 
 namespace steady::app {
 
@@ -50,8 +53,12 @@ private:
 using Type = paper::Ink::Type;
 enum class Tone { Ink, Soft, Accent, Good, Attention, Bad, OnNext, NextAccent };
 
-/// Marks a widget with its type and tone; Look::dress turns them into font and palette.
+/// Names are what people type: they stand on labels and in tips as they are, never as markup that could open a file.
+inline QString tip(QString const& words) { return Qt::mightBeRichText(words) ? words.toHtmlEscaped() : words; }
+
+/// Marks a widget with its type and tone; Look::dress turns them into font and palette. Labels show plain text.
 template<class W> W* styled(W* widget, Type type, Tone tone = Tone::Ink) {
+    if constexpr (std::is_base_of_v<QLabel, W>) widget->setTextFormat(Qt::PlainText);
     widget->setProperty("type", static_cast<int>(type));
     widget->setProperty("tone", static_cast<int>(tone));
     return widget;

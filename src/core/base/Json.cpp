@@ -14,6 +14,8 @@ Result<Json> parseJson(std::string_view text, std::string const& place) {
     }
 }
 
-std::string dumpJson(Json const& value, int indent) { return value.dump(indent); }
+std::string dumpJson(Json const& value, int indent) {
+    return value.dump(indent, ' ', false, Json::error_handler_t::replace);
+}
 
 } // namespace steady

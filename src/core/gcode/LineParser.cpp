@@ -58,6 +58,21 @@ std::string LineParser::letters(std::size_t from) const {
     return run;
 }
 
+/// One letter, whole, whatever its bytes; “?” for bytes that are none.
+std::string LineParser::letter(std::size_t at) const {
+    if (at >= m_chars.size()) return {};
+    auto const begin = static_cast<std::size_t>(m_chars[at].byte);
+    auto const lead = static_cast<unsigned char>(m_text[begin]);
+    if (lead < 0x80) return std::string(1, m_chars[at].upper);
+    std::size_t const length = lead >= 0xf0 ? 4 : lead >= 0xe0 ? 3 : 2;
+    auto const follows = [&](std::size_t i) {
+        return i < m_text.size() && (static_cast<unsigned char>(m_text[i]) & 0xc0) == 0x80;
+    };
+    for (std::size_t k = 1; k < length; ++k)
+        if (lead < 0xc0 || !follows(begin + k)) return "?";
+    return m_text.substr(begin, length);
+}
+
 std::string LineParser::written(std::size_t from, std::size_t to) const {
     std::string text;
     for (auto i = from; i < to; ++i) text += m_chars[i].upper;
@@ -146,7 +161,7 @@ Result<void> LineParser::item() {
     if (peek() == '#') return setting();
     if (peek() == 'O') return flow();
     if (isLetter(peek())) return word();
-    return error(Code::UnexpectedText, m_at, std::string(1, peek()));
+    return error(Code::UnexpectedText, m_at, letter(m_at));
 }
 
 Result<void> LineParser::setting() {
@@ -162,8 +177,7 @@ Result<void> LineParser::setting() {
         made.index = *index;
     }
     mark(TokenKind::Parameter, begin, m_at);
-    if (peek() != '=')
-        return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : std::string(1, peek()));
+    if (peek() != '=') return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : letter(m_at));
     ++m_at;
     auto const right = value();
     if (!right) return Failure(right.error());
@@ -243,7 +257,7 @@ Result<void> LineParser::flow() {
     m_at += name.size();
     mark(TokenKind::Flow, begin, m_at);
     if (auto done = flowValues(); !done) return done;
-    if (!atEnd()) return error(Code::UnexpectedText, m_at, std::string(1, peek()));
+    if (!atEnd()) return error(Code::UnexpectedText, m_at, letter(m_at));
     return {};
 }
 
@@ -294,7 +308,7 @@ Result<int> LineParser::parameterName() {
     std::string name;
     for (; !atEnd() && peek() != '>'; ++m_at) {
         char const c = peek();
-        if (!isLetter(c) && !isDigit(c) && c != '_') return error(Code::UnexpectedText, m_at, std::string(1, c));
+        if (!isLetter(c) && !isDigit(c) && c != '_') return error(Code::UnexpectedText, m_at, letter(m_at));
         name += isLetter(c) ? static_cast<char>(c + 32) : c;
     }
     if (atEnd()) return error(Code::BracketOpen, begin);
@@ -322,8 +336,7 @@ Result<void> LineParser::bracketed() {
         if (atEnd()) return error(Code::BracketOpen, begin);
         if (peek() == 'E' && isDigit(peek(1))) return error(Code::ExponentNotation, m_at);
         auto const run = letters(m_at);
-        return run.empty() ? error(Code::UnexpectedText, m_at, std::string(1, peek()))
-                           : error(Code::UnknownFunction, m_at, run);
+        return run.empty() ? error(Code::UnexpectedText, m_at, letter(m_at)) : error(Code::UnknownFunction, m_at, run);
     }
     ++m_at;
     return {};
@@ -375,7 +388,7 @@ Result<void> LineParser::function(std::size_t begin) {
     if (found == functions.end()) return error(Code::UnknownFunction, begin, name);
     m_at += name.size();
     mark(TokenKind::Function, begin, m_at);
-    if (peek() != '[') return error(Code::ExpectedValue, m_at, std::string(1, peek()));
+    if (peek() != '[') return error(Code::ExpectedValue, m_at, letter(m_at));
     if (auto argument = bracketed(); !argument) return argument;
     if (found->kind == OpKind::Atan) {
         if (peek() != '/' || peek(1) != '[') return error(Code::SecondArgument, m_at);
@@ -391,7 +404,7 @@ Result<void> LineParser::number() {
     std::string text;
     if (peek() == '+' || peek() == '-') {
         if (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1)))
-            return error(Code::SignBeforeValue, m_at, std::string(1, peek(1)));
+            return error(Code::SignBeforeValue, m_at, letter(m_at + 1));
         text += m_chars[m_at++].upper;
     }
     bool digit = false, point = false;
@@ -400,8 +413,7 @@ Result<void> LineParser::number() {
         point = point || peek() == '.';
         text += m_chars[m_at++].upper;
     }
-    if (!digit)
-        return error(Code::ExpectedValue, begin, begin < m_chars.size() ? std::string(1, m_chars[begin].upper) : "");
+    if (!digit) return error(Code::ExpectedValue, begin, begin < m_chars.size() ? letter(begin) : "");
     push(OpKind::Number, begin, std::strtod(text.c_str(), nullptr));
     mark(TokenKind::Number, begin, m_at);
     return {};

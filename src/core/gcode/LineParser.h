@@ -50,6 +50,7 @@ private:
     bool starts(std::string_view text) const;
     int column(std::size_t at) const;
     std::string letters(std::size_t from) const;
+    std::string letter(std::size_t at) const;
     std::string written(std::size_t from, std::size_t to) const; ///< as it stands there, in capitals, without blanks
     void push(OpKind kind, std::size_t at, double number = 0);
     void mark(TokenKind kind, std::size_t from, std::size_t to);

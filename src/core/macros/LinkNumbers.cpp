@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/macros/LinkNumbers.h"
 
+#include "core/gcode/Evaluate.h"
+
 #include <fmt/format.h>
 
 namespace steady::macros {
@@ -33,6 +35,9 @@ Result<void> checkNumbers(shop::Behaviour const& behaviour) {
             return fail(Code::OutOfRange, {"parameters"}, words(each), fmt::format("{} to {}", lowest, highest));
     if (meet(scratch, links)) return fail(Code::NumbersOverlap, {"parameters"}, words(scratch), words(links));
     if (behaviour.homed_parameter) {
+        if (*behaviour.homed_parameter < 1 || *behaviour.homed_parameter >= gcode::parameter_count)
+            return fail(Code::OutOfRange, {"parameters"}, fmt::format("{} (says “homed”)", *behaviour.homed_parameter),
+                        fmt::format("1 to {}", gcode::parameter_count - 1));
         Block const homed{"says “homed”", *behaviour.homed_parameter, *behaviour.homed_parameter};
         for (auto const& each : {scratch, links})
             if (meet(homed, each)) return fail(Code::NumbersOverlap, {"parameters"}, words(homed), words(each));

@@ -3,6 +3,7 @@
 #pragma once
 // What was measured: the primary data from which every other figure is computed.
 
+#include "core/base/Result.h"
 #include "core/shop/Kit.h"
 #include "core/shop/Machine.h"
 
@@ -60,7 +61,8 @@ struct Reading {
 class ReadingSource {
 public:
     virtual ~ReadingSource() = default;
-    virtual std::vector<Reading> readings(Id<Study> study) const = 0;
+    /// In order; a read that fails is an error, never an empty list.
+    virtual Result<std::vector<Reading>> readings(Id<Study> study) const = 0;
 };
 
 /// The spoilboard on the table.

@@ -137,7 +137,11 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     result.plate = plate ? *plate : assumedPlate();
     result.assembly = assembly ? *assembly : assumedAssembly();
     std::vector<shop::Reading> values;
-    if (result.plate.thickness) values = readings.readings(result.plate.thickness);
+    if (result.plate.thickness) {
+        auto read = readings.readings(result.plate.thickness);
+        if (!read) return Failure(read.error());
+        values = std::move(*read);
+    }
     result.thickness = thicknessOf(result.plate, values, book.find(result.plate.instrument), result.units);
     result.feeds = feedsFor(result.machine, result.plate);
     result.slow = predictTouch(result.machine, result.feeds.slow_mm_min);

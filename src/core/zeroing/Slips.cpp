@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/zeroing/Slips.h"
 
+#include "core/base/Words.h"
 #include "core/quantity/Units.h"
 #include "core/zeroing/SetterHeight.h"
 
@@ -123,9 +124,15 @@ struct Search {
     void plates() {
         for (auto const& [id, plate] : book.all<shop::TouchPlate>()) {
             std::vector<shop::Reading> values;
-            if (plate->thickness)
-                for (auto& reading : readings.readings(plate->thickness))
+            if (plate->thickness) {
+                auto const read = readings.readings(plate->thickness);
+                if (!read) {
+                    found.push_back(toFinding(read.error(), Severity::Bad));
+                    continue;
+                }
+                for (auto const& reading : *read)
                     if (!reading.withdrawn) values.push_back(reading);
+            }
             std::vector<double> sorted;
             for (auto const& reading : values) sorted.push_back(reading.value_mm);
             std::sort(sorted.begin(), sorted.end());

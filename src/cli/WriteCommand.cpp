@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/BookOptions.h"
+#include "core/controller/Executable.h"
 
 #include <iostream>
 

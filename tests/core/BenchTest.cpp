@@ -367,6 +367,10 @@ Case const cases[] = {
      [](World& w) {
          acts(w, {{Act::TakePlate, 0.5}});
      }},
+    {"taken before a rapid goes down", "M0\nG4 P1\nG53 G0 Z-40\n",
+     [](World& w) {
+         acts(w, {{Act::TakePlate, 0.5}});
+     }},
     {"taken too late", "M0\nG91\nG1 Z-1 F60\nG38.3 Z-20 F180\n",
      [](World& w) {
          acts(w, {{Act::TakePlate, 50}});

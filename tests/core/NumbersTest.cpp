@@ -68,8 +68,27 @@ private Q_SLOTS:
         QVERIFY(test::near(got.low, expected["min"], abs, rel));
         QVERIFY(test::near(got.range(), expected["range"], abs, rel * 1e8));
     }
+    /// By hand: 2, 7, 3, 12 has the mean 6, squares 16 + 1 + 9 + 36 = 62, the median (3 + 7)/2.
+    void summaryByHand() {
+        std::vector<double> const four{2, 7, 3, 12}, five{2, 7, 3, 12, 1};
+        auto const got = statistics::summarise(four);
+        QCOMPARE(got.n, 4);
+        QCOMPARE(got.mean, 6.0);
+        QVERIFY(test::near(got.s, std::sqrt(62.0 / 3), 1e-12));
+        QCOMPARE(got.low, 2.0);
+        QCOMPARE(got.high, 12.0);
+        QCOMPARE(got.median, 5.0);
+        QCOMPARE(got.range(), 10.0);
+        QCOMPARE(statistics::summarise(five).median, 3.0);
+        std::vector<double> const two{4, 10};
+        QVERIFY(test::near(statistics::summarise(two).s, std::sqrt(18.0), 1e-12));
+        // Far from zero, as machine positions are: the digits that differ count.
+        std::vector<double> const far{1e9 + 0.1, 1e9 + 0.2, 1e9 + 0.3};
+        QVERIFY(test::near(statistics::summarise(far).s, 0.1, 1e-6));
+    }
     void summaryOfLittle() {
-        QCOMPARE(statistics::summarise({}).n, 0);
+        QVERIFY(statistics::summarise({}) == (statistics::Summary{0, 0, 0, 0, 0, 0}));
+        QVERIFY(statistics::Summary{} == (statistics::Summary{0, 0, 0, 0, 0, 0}));
         std::vector<double> const one{4.5};
         QCOMPARE(statistics::summarise(one).s, 0.0);
         QCOMPARE(statistics::summarise(one).median, 4.5);
@@ -85,6 +104,7 @@ private Q_SLOTS:
                 QVERIFY(test::near(statistics::studentQuantile(probability, row[1]), row[column], 0, 1e-9));
         }
         QVERIFY(test::near(statistics::studentQuantile(0.975, inf), 1.959963984540054, 1e-12));
+        QVERIFY(test::near(statistics::normalQuantile(0.995), 2.5758293035489, 1e-12)); // b-normal.csv
     }
 
     // JCGM 100:2008 H.1, G.4.1 (recalled) and R, see h-uncertainty.json.

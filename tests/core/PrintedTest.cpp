@@ -70,6 +70,7 @@ constexpr Variant variants[] = {
              t.practice = {};
              t.practice.touches = 5;
          });
+         s.change(s.machine, [](shop::Machine& m) { m.debounce_s = 0.0801; }); // three of them before the next look
      }},
     {"lifting-a-small-plate-to-inserts", Kind::PlateZero, Odd::Inch,
      [](test::LinkedShop& s) {

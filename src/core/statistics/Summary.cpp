@@ -16,12 +16,9 @@ Summary summarise(std::span<double const> values) {
     double sum = 0;
     for (double v : values) sum += v - origin;
     result.mean = origin + sum / result.n;
-    double squares = 0, drift = 0;
-    for (double v : values) {
-        squares += (v - result.mean) * (v - result.mean);
-        drift += v - result.mean;
-    }
-    if (result.n > 1) result.s = std::sqrt((squares - drift * drift / result.n) / (result.n - 1));
+    double squares = 0;
+    for (double v : values) squares += (v - result.mean) * (v - result.mean);
+    if (result.n > 1) result.s = std::sqrt(squares / (result.n - 1));
     std::vector<double> sorted(values.begin(), values.end());
     std::sort(sorted.begin(), sorted.end());
     result.low = sorted.front();

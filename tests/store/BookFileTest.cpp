@@ -190,7 +190,8 @@ private Q_SLOTS:
             std::string all;
             for (auto const& [id, study] : session->book().all<Study>()) all += study->what + ";";
             for (auto const& [id, tool] : session->book().all<Assembly>()) all += tool->name + ";";
-            for (auto const& reading : session->readings().readings({1}).value())
+            auto const list = session->readings().readings({1}).value();
+            for (auto const& reading : list)
                 if (!reading.withdrawn) all += reading.as_typed + ";";
             return all;
         };

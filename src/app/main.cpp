@@ -24,6 +24,7 @@ protected:
 /// steady-pin [BOOK]
 int main(int argc, char** argv) {
     using namespace steady;
+    if (auto const answered = app::answersWithoutWindow(argc, argv)) return *answered;
     QApplication const application(argc, argv);
     app::prepareProgram();
     app::SystemClock const clock;

@@ -4,6 +4,7 @@
 
 #include "core/base/Words.h"
 
+#include <QCommandLineParser>
 #include <QCoreApplication>
 #include <QDateTime>
 #include <QFile>
@@ -13,13 +14,25 @@
 /// (ISO 8601, for pictures that must not change).
 int main(int argc, char** argv) {
     QCoreApplication const application(argc, argv);
+    QCoreApplication::setApplicationName(QStringLiteral("make-demo-book"));
+    QCoreApplication::setApplicationVersion(QStringLiteral(STEADY_VERSION));
+    QCommandLineParser parser;
+    parser.setApplicationDescription(QStringLiteral("Writes a fresh demo book, replacing an older one."));
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(QStringLiteral("path"), QStringLiteral("Where to, a .pinbook file."));
+    parser.addPositionalArgument(QStringLiteral("moment"),
+                                 QStringLiteral("When its story ends, as 2026-11-27T09:00:00Z."),
+                                 QStringLiteral("[MOMENT]"));
+    parser.process(application); // answers --help, --version and unknown options itself
+    auto const words = parser.positionalArguments();
     auto const moment =
-        argc == 3 ? QDateTime::fromString(QString::fromLatin1(argv[2]), Qt::ISODate) : QDateTime::currentDateTimeUtc();
-    if (argc < 2 || argc > 3 || !moment.isValid()) {
-        std::cerr << "usage: make-demo-book PATH [MOMENT, as 2026-11-27T09:00:00Z]\n";
+        words.size() == 2 ? QDateTime::fromString(words[1], Qt::ISODate) : QDateTime::currentDateTimeUtc();
+    if (words.isEmpty() || words.size() > 2 || !moment.isValid()) {
+        std::cerr << parser.helpText().toStdString();
         return 2;
     }
-    auto const path = QString::fromLocal8Bit(argv[1]);
+    auto const path = words[0];
     for (auto const* tail : {"", "-wal", "-shm"}) QFile::remove(path + QLatin1String(tail));
     if (auto const done = steady::demo::writeDemoBook(path, moment.toMSecsSinceEpoch()); !done) {
         std::cerr << steady::describe(done.error()) << "\n";

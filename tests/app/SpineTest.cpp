@@ -89,6 +89,26 @@ private Q_SLOTS:
         QVERIFY(drive.find<QLabel>("next.words")->text().contains(u"Read the verdict"_s));
     }
 
+    /// Asked for help, for a version or for nonsense, the program answers and opens no window, display or not.
+    void helpNeedsNoWindow() {
+        auto answer = [](QStringList const& words) {
+            QProcess program;
+            auto environment = QProcessEnvironment::systemEnvironment();
+            environment.remove(u"DISPLAY"_s);
+            environment.insert(u"QT_QPA_PLATFORM"_s, u"xcb"_s);
+            program.setProcessEnvironment(environment);
+            program.start(test::builtPath("src/steady-pin"), words);
+            if (!program.waitForFinished(60'000)) return u"it does not end"_s;
+            return u"%1 "_s.arg(program.exitCode()) +
+                   QString::fromUtf8(program.readAllStandardOutput() + program.readAllStandardError());
+        };
+        QVERIFY(answer({u"--help"_s}).startsWith(u"0 Usage:"_s));
+        QVERIFY(answer({u"--version"_s}).startsWith(QStringLiteral("0 steady-pin " STEADY_VERSION)));
+        auto const unknown = answer({u"--frobnicate"_s});
+        QVERIFY2(unknown.startsWith(u"2 "_s) && unknown.contains(u"frobnicate"_s), qPrintable(unknown));
+        QVERIFY(answer({u"a.pinbook"_s, u"b.pinbook"_s}).startsWith(u"2 One book at a time."_s));
+        QVERIFY(!QFile::exists(u"--help"_s));
+    }
     void theWindowComesUpUnderX11() {
         auto const xvfb = QStandardPaths::findExecutable(u"Xvfb"_s);
         QVERIFY2(!xvfb.isEmpty(), "Xvfb is in the package list");

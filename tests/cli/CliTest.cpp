@@ -55,6 +55,23 @@ private Q_SLOTS:
         QCOMPARE(steadyPin({"write", "plate-zero", "--book", m_book}).out,
                  test::readAll(QString::fromStdString(m_macro)).toStdString());
     }
+    /// Whatever bytes a macro holds, what is said about it is JSON.
+    void lintQuotesAnyLetter() {
+        auto const path = file("odd.ngc");
+        for (auto const& [text, quoted] : {std::pair<std::string, std::string>{"G1 X−5\n", "“−”"},
+                                           {"G1 X\xff\n", "“?”"},
+                                           {"G1 X\xe2\x82", "“?”"},
+                                           {"#<gr\xc3\xb6\xc3\x9f"
+                                            "e>=1\n",
+                                            "“ö”"}}) {
+            save(path, text);
+            auto const said = steadyPin({"lint", path, "--json"});
+            QCOMPARE(said.code, 1);
+            auto const json = parseJson(said.out, "lint");
+            QVERIFY2(json, said.out.c_str());
+            QVERIFY2(said.out.find(quoted) != std::string::npos, said.out.c_str());
+        }
+    }
     void runSaysWhatHappened() {
         auto const words = steadyPin({"run", m_macro, "--world", m_world});
         QCOMPARE(words.code, 0);

@@ -6,6 +6,8 @@
 #include "app/widgets/Look.h"
 #include "core/base/Clock.h"
 
+#include <optional>
+
 namespace steady::app {
 
 class SystemClock : public Clock {
@@ -13,6 +15,8 @@ public:
     std::int64_t nowUtcMs() const override;
 };
 
+/// --help, --version and words that make no sense are answered without a window: the exit code. None: open it.
+std::optional<int> answersWithoutWindow(int argc, char** argv);
 /// Call once, after the QApplication is made.
 void prepareProgram();
 /// Who commits: the name that the system knows the user by.

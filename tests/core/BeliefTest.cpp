@@ -3,8 +3,6 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
-#include "core/machine/Run.h"
-#include "core/safety/Verdict.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/Slips.h"
@@ -477,39 +475,6 @@ private Q_SLOTS:
         // In inches the step is a ten-thousandth: 0.00127/√3.
         b.change(b.machine, [](Machine& m) { m.units = UnitSystem::Inch; });
         QVERIFY(near(b.zero().chain->budget.contributions[4].u, 0.00127 / std::sqrt(3.0), 1e-9));
-    }
-
-    /// Right is what lies within the stated ±: just inside, just outside, on both sides.
-    void rightEndsAtTheTolerance() {
-        safety::Rehearsal made;
-        made.tolerance_mm = 0.02;
-        machine::RunResult result;
-        auto judged = [&](macros::Kind kind, double error_mm) {
-            made.kind = kind;
-            result.z_zero = machine::ZZero{1, -70 + error_mm, -70};
-            result.length = machine::SetLength{3, 52 + error_mm, 52};
-            return safety::classify(result, made);
-        };
-        using safety::RunClass;
-        for (auto const kind : {macros::Kind::PlateZero, macros::Kind::ToolLength})
-            for (double sign : {-1.0, 1.0}) {
-                QCOMPARE(judged(kind, sign * 0.0199), RunClass::Right);
-                QCOMPARE(judged(kind, sign * 0.0201), RunClass::WrongZero);
-            }
-        made.intended_mm = -18; // a table zero lies that much lower
-        QCOMPARE(judged(macros::Kind::PlateZero, -18), RunClass::Right);
-        made.length_datum_mm = -52; // a first tool counts as nothing
-        QCOMPARE(judged(macros::Kind::ToolLength, -52), RunClass::Right);
-        QCOMPARE(judged(macros::Kind::ToolLength, 0), RunClass::WrongZero);
-        result.z_zero.reset();
-        made.kind = macros::Kind::PlateZero;
-        QCOMPARE(safety::classify(result, made), RunClass::WrongZero); // nothing was set
-        made.kind = macros::Kind::GoAndLook;
-        made.intended_mm = 5;
-        result.lowest_over_work_mm = 5.019;
-        QCOMPARE(safety::classify(result, made), RunClass::Right);
-        result.lowest_over_work_mm = 4.979;
-        QCOMPARE(safety::classify(result, made), RunClass::WrongZero);
     }
 };
 

@@ -2,15 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/Test.h"
 
-#include "core/base/Json.h"
 #include "core/base/Words.h"
 #include "store/Session.h"
-#include "store/Sql.h"
+#include "support/BookFiles.h"
 
-#include <QCryptographicHash>
-#include <algorithm>
 #include <csignal>
-#include <nlohmann/json.hpp>
 #include <sys/resource.h>
 
 using namespace steady;
@@ -18,30 +14,8 @@ using namespace steady::shop;
 using store::Access;
 using store::BookFile;
 using store::Session;
-
-namespace {
-
-QByteArray hashOf(QString const& path) {
-    QByteArray all;
-    for (auto const* tail : {"", "-wal"}) {
-        auto const name = path + QLatin1String(tail);
-        if (QFile::exists(name)) all += test::readAll(name) + '|';
-    }
-    return QCryptographicHash::hash(all, QCryptographicHash::Sha256);
-}
-
-/// Runs SQL on a file behind the store's back.
-void tamper(QString const& path, QString const& statement) {
-    {
-        auto database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), QStringLiteral("tamper"));
-        database.setDatabaseName(path);
-        QVERIFY(database.open());
-        QVERIFY(store::sql(database, statement));
-    }
-    QSqlDatabase::removeDatabase(QStringLiteral("tamper"));
-}
-
-} // namespace
+using test::hashOf;
+using test::tamper;
 
 class BookFileTest : public QObject {
     Q_OBJECT
@@ -238,130 +212,6 @@ private Q_SLOTS:
         QCOMPARE(session->file().pragma(QStringLiteral("user_version")).toInt(), store::schema_version);
     }
 
-    /// One thing otherwise behind the store's back: refused when opened, or found by the check, and named.
-    void damageIsNamed_data() {
-        QTest::addColumn<QString>("statement");
-        QTest::addColumn<bool>("opens");
-        QTest::addColumn<QString>("words");
-        auto row = [](char const* name, char const* statement, bool opens, char const* words) {
-            QTest::newRow(name) << QString::fromLatin1(statement) << opens << QString::fromLatin1(words);
-        };
-        row("nothing", "SELECT 1", true, "");
-        row("readings gone", "DROP TABLE reading", false, "the table reading is missing");
-        row("marks gone", "DROP TABLE reading_mark", false, "the table reading_mark is missing");
-        row("a column more", "ALTER TABLE change ADD COLUMN mood TEXT", false, "the table change has other columns");
-        row("a column of another name", "ALTER TABLE reading RENAME COLUMN value_mm TO value_in", false,
-            "other columns");
-        row("a view", "CREATE VIEW spy AS SELECT * FROM reading", false, "a view that is not ours, spy");
-        row("a trigger", "CREATE TRIGGER t AFTER INSERT ON reading BEGIN DELETE FROM reading; END", false, "a trigger");
-        row("another table", "CREATE TABLE songs(name)", false, "a table that is not ours, songs");
-        row("an index", "CREATE INDEX more ON change(author)", true, "");
-        row("a reading that is a word", "UPDATE reading SET value_mm = 'ten' WHERE nr = 2", true,
-            "number 2 is not one");
-        row("a reading of no study's kind", "UPDATE reading SET source = 'guessed' WHERE nr = 1", true,
-            "number 1 is not one");
-        row("a mark that is none", "UPDATE reading_mark SET mark = 'perhaps'", true, "has an unknown mark");
-        row("a mark on nothing", "UPDATE reading_mark SET nr = 77", true, "a mark on no reading, number 77");
-        row("an old body",
-            "UPDATE revision SET body = '{\"name\":5}' WHERE entity = 2 AND seq = (SELECT min(seq) FROM "
-            "revision WHERE entity = 2)",
-            true, "made of number 2 cannot be read");
-        row("a head that is behind",
-            "UPDATE head SET seq = (SELECT min(seq) FROM revision WHERE entity = 2) WHERE entity = 2", true,
-            "the head is not the last revision of number 2");
-        row("no head", "DELETE FROM head WHERE entity = 2", true, "no head for number 2");
-        row("a reading of no change", "UPDATE reading SET seq = 999 WHERE nr = 1", true, "a reading of no change, 999");
-    }
-    void damageIsNamed() {
-        QFETCH(QString, statement);
-        QFETCH(bool, opens);
-        QFETCH(QString, words);
-        auto const path = fresh();
-        {
-            auto session = make(path);
-            auto change = named("begin");
-            change.put(Id<Study>{1}, Study{"thickness"});
-            change.put(Id<Instrument>{2}, Instrument{"Caliper", 0.01, 0.02});
-            for (double mm : {9.94, 9.95})
-                change.readings.push_back({{1}, {0, mm, "typed", Source::Measured, 5, false, {}}});
-            QVERIFY(session->commit(change));
-            auto again = named("another");
-            again.put(Id<Instrument>{2}, Instrument{"Caliper", 0.02, 0.02});
-            again.marks.push_back({{1}, 1, "bumped"});
-            QVERIFY(session->commit(again));
-        }
-        tamper(path, statement);
-        auto const before = hashOf(path);
-        auto const file = BookFile::open(path, Access::ReadOnly);
-        QCOMPARE(file.has_value(), opens);
-        auto const found = file ? (*file)->check() : Result<void>(Failure(file.error()));
-        QCOMPARE(found.has_value(), words.isEmpty());
-        if (!found) {
-            QCOMPARE(static_cast<int>(found.error().code), static_cast<int>(Code::FileDamaged));
-            QVERIFY2(QString::fromStdString(found.error().value).contains(words), found.error().value.c_str());
-        }
-        QCOMPARE(hashOf(path), before);
-    }
-    /// What comes from outside: in the order of the numbers, and nothing that would be lost or wrap.
-    void importIsTakenInOrderOrNotAtAll_data() {
-        QTest::addColumn<QByteArray>("from");
-        QTest::addColumn<QByteArray>("to");
-        QTest::addColumn<QString>("refused"); ///< the field; empty: taken
-        auto row = [](char const* name, char const* from, char const* to, char const* refused) {
-            QTest::newRow(name) << QByteArray(from) << QByteArray(to) << QString::fromLatin1(refused);
-        };
-        row("as it is", "", "", "");
-        row("reversed", "REVERSED", "", "");
-        row("another version", "\"v\":1}", "\"v\":9}", "v");
-        row("an unknown field", "\"author\":\"tester\"", "\"author\":\"tester\",\"mood\":1", "mood");
-        row("an unknown field of a reading", "\"nr\":1,", "\"nr\":1,\"x_mm\":2,", "x_mm");
-        row("number 0", "\"seq\":1,", "\"seq\":0,", "seq");
-        row("a number twice", "\"seq\":2,", "\"seq\":1,", "seq");
-        row("too large a number", "\"seq\":2,", "\"seq\":9007199254740993,", "seq");
-        row("a number that wraps", "\"at_utc_ms\":1000000,", "\"at_utc_ms\":18446744073709551615,", "at_utc_ms");
-        row("an unknown source", "\"source\":\"measured\"", "\"source\":\"guessed\"", "source");
-        row("an unknown mark", "\"mark\":\"withdrawn\"", "\"mark\":\"perhaps\"", "mark");
-    }
-    void importIsTakenInOrderOrNotAtAll() {
-        QFETCH(QByteArray, from);
-        QFETCH(QByteArray, to);
-        QFETCH(QString, refused);
-        auto const path = fresh();
-        Json exported;
-        {
-            auto session = make(path);
-            auto change = named("begin");
-            change.put(Id<Study>{1}, Study{"thickness"});
-            change.readings.push_back({{1}, {0, 9.94, "9.94", Source::Measured, 5, false, {}}});
-            QVERIFY(session->commit(change));
-            auto again = named("another");
-            again.put(Id<Study>{1}, Study{"thickness of the plate"});
-            again.marks.push_back({{1}, 1, "bumped"});
-            QVERIFY(session->commit(again));
-        }
-        exported = *(*BookFile::open(path, Access::ReadOnly))->toJson();
-        auto text = QByteArray::fromStdString(dumpJson(exported));
-        auto json = exported;
-        if (from == "REVERSED") {
-            std::reverse(json["changes"].begin(), json["changes"].end());
-        } else if (!from.isEmpty()) {
-            QVERIFY2(text.contains(from), text.constData());
-            auto const at = text.indexOf(from);
-            text.replace(at, from.size(), to);
-            json = *parseJson(text.toStdString(), "");
-        }
-        auto const copy = fresh();
-        auto const done = BookFile::importJson(copy, json);
-        QCOMPARE(done.has_value(), refused.isEmpty());
-        if (!refused.isEmpty()) {
-            QVERIFY2(QString::fromStdString(done.error().value).endsWith(refused), done.error().value.c_str());
-            for (auto const* tail : {"", "-wal", "-shm"}) QVERIFY(!QFile::exists(copy + QLatin1String(tail)));
-            return;
-        }
-        auto const file = *BookFile::open(copy, Access::ReadOnly);
-        QCOMPARE(dumpJson(*file->toJson()), dumpJson(exported));
-        QVERIFY(file->check());
-    }
     void refusedFilesStayAsTheyAre_data() {
         QTest::addColumn<QString>("what");
         QTest::addColumn<int>("code");

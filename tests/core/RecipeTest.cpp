@@ -256,6 +256,7 @@ private Q_SLOTS:
         SmallShop shop;
         auto const text = shop.rehearse({"prove-contact"}).macro.text;
         QVERIFY(holds(text, "LEFT OUT: prove-contact") && !holds(text, "spanner"));
+        QVERIFY(holds(text, "This macro lacks one of its protections."));
         auto const ids = shop.rehearse().macro.recipe.ids();
         for (auto const* id : {"spindle-stop", "prove-contact", "lay-plate", "open-check", "window", "last-check"})
             QVERIFY2(std::find(ids.begin(), ids.end(), id) != ids.end(), id);

@@ -256,6 +256,17 @@ private Q_SLOTS:
         for (auto const* none : {"G53", "G60", "G59.4", "g54", ""}) QCOMPARE(workOffsetNumber(none), 0);
     }
 
+    /// Points and lengths by hand: 5 and 2 on one axis.
+    void pointsAndLengthsAddUp() {
+        QCOMPARE((Length{5} + Length{2}).mm, 7.0);
+        QCOMPARE((Length{5} - Length{2}).mm, 3.0);
+        QCOMPARE((-Length{5}).mm, -5.0);
+        QCOMPARE((MachineZ{5} + Length{2}).mm, 7.0);
+        QCOMPARE((MachineZ{5} - Length{2}).mm, 3.0);
+        QCOMPARE((MachineZ{5} - MachineZ{2}).mm, 3.0);
+        QCOMPARE((WorkZ{2} - WorkZ{5}).mm, -3.0);
+        QCOMPARE(MachineZ{}.mm + WorkZ{}.mm + Length{}.mm, 0.0);
+    }
     void aWorkReadingBecomesMachineZ() {
         // The readout shows 12.5 with G54 Z at −70: the gauge line is at −57.5.
         QCOMPARE(toMachine(WorkZ{12.5}, MachineZ{-70}).mm, -57.5);

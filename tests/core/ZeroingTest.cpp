@@ -123,6 +123,9 @@ private Q_SLOTS:
         auto const contact = safety::simulatedContact(shop.rehearse(), 5);
         QVERIFY(contact);
         QCOMPARE(contact->source, shop::Source::Simulated);
+        QCOMPARE(contact->feed_mm_min, shop.zero().feeds.slow_mm_min);
+        QCOMPARE(contact->at_utc_ms, std::int64_t(5));
+        QVERIFY(contact->assembly == shop.tool && contact->plate == shop.plate);
         auto const zero = zeroing::plateZero(shop.book, shop.readings, shop.setup(), *contact);
         QVERIFY(zero->chain->simulated);
         QVERIFY(zero->judgements.front().headline.find("Practice only") != std::string::npos);

@@ -24,13 +24,15 @@ protected:
 /// steady-pin [BOOK]
 int main(int argc, char** argv) {
     using namespace steady;
-    if (auto const answered = app::answersWithoutWindow(argc, argv)) return *answered;
+    app::answerHelp(argc, argv);
     QApplication const application(argc, argv);
+    auto const asked = app::bookAskedFor(QCoreApplication::arguments());
+    if (!asked) return 2;
     app::prepareProgram();
     app::SystemClock const clock;
     app::Look look;
     app::DialogPrompter prompter;
-    auto const path = argc > 1 ? Result<QString>(QString::fromLocal8Bit(argv[1])) : app::usualBook(clock);
+    auto const path = asked->isEmpty() ? app::usualBook(clock) : Result<QString>(*asked);
     auto session = path ? store::Session::open(*path, clock, app::authorName())
                         : Result<std::unique_ptr<store::Session>>(Failure(path.error()));
     if (!session) {

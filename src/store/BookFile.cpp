@@ -107,6 +107,7 @@ Result<shop::Book> BookFile::load() const {
             return fail(Code::FileDamaged, {m_path.toStdString()}, "entity " + std::to_string(id) + " cannot be read");
         book.put(id, std::move(*entity));
     }
+    if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
     if (auto const found = book.check(); !found.empty())
         return fail(Code::FileDamaged, {m_path.toStdString()}, found.front().text);
     return book;

@@ -26,7 +26,7 @@ template<class F> Result<void> rows(QSqlDatabase const& db, char const* statemen
     auto query = sql(db, QLatin1String(statement));
     if (!query) return Failure(query.error());
     while (query->next()) each(*query);
-    return {};
+    return readToTheEnd(*query, db);
 }
 
 /// Reads typed fields and remembers the first that is missing or of the wrong kind.

@@ -28,10 +28,12 @@ Result<shop::Change> BookFile::inverse(std::int64_t seq) const {
         }
         change.puts.push_back(std::move(put));
     }
+    if (auto whole = readToTheEnd(*entities, db); !whole) return Failure(whole.error());
     auto added = sql(db, QStringLiteral("SELECT study, nr FROM reading WHERE seq = ? ORDER BY study, nr"), bound);
     if (!added) return Failure(added.error());
     while (added->next())
         change.marks.push_back({Id<shop::Study>{added->value(0).toLongLong()}, added->value(1).toInt(), "taken back"});
+    if (auto whole = readToTheEnd(*added, db); !whole) return Failure(whole.error());
     auto marked = sql(
         db,
         QStringLiteral("SELECT m.study, m.nr, coalesce((SELECT CASE mark WHEN 'withdrawn' THEN cause ELSE '' END FROM "
@@ -43,6 +45,7 @@ Result<shop::Change> BookFile::inverse(std::int64_t seq) const {
     while (marked->next())
         change.marks.push_back({Id<shop::Study>{marked->value(0).toLongLong()}, marked->value(1).toInt(),
                                 marked->value(2).toString().toStdString()});
+    if (auto whole = readToTheEnd(*marked, db); !whole) return Failure(whole.error());
     return change;
 }
 
@@ -67,6 +70,7 @@ Result<shop::Change> BookFile::backTo(std::int64_t seq) const {
         }
         change.puts.push_back(std::move(put));
     }
+    if (auto whole = readToTheEnd(*entities, db); !whole) return Failure(whole.error());
     // Causes of withdrawal then and now; a reading that came later did not count then.
     auto marks = sql(
         db,
@@ -86,6 +90,7 @@ Result<shop::Change> BookFile::backTo(std::int64_t seq) const {
         change.marks.push_back(
             {Id<shop::Study>{marks->value(0).toLongLong()}, marks->value(1).toInt(), was.toStdString()});
     }
+    if (auto whole = readToTheEnd(*marks, db); !whole) return Failure(whole.error());
     return change;
 }
 

@@ -18,6 +18,11 @@ Result<QSqlQuery> sql(QSqlDatabase const& database, QString const& statement, QV
     return fail(Code::FileWrite, {database.databaseName().toStdString()}, query.lastError().text().toStdString());
 }
 
+Result<void> readToTheEnd(QSqlQuery const& query, QSqlDatabase const& database) {
+    if (!query.lastError().isValid()) return {};
+    return fail(Code::FileDamaged, {database.databaseName().toStdString()}, query.lastError().text().toStdString());
+}
+
 void forReading(QSqlDatabase& database, QString const& path) {
     // Without a -wal nobody is writing; SQLite is told so, or it would make one.
     bool const still = !QFileInfo::exists(path + QStringLiteral("-wal"));

@@ -15,6 +15,9 @@ namespace steady::store {
 /// Prepares, binds in order, executes.
 Result<QSqlQuery> sql(QSqlDatabase const& database, QString const& statement, QVariantList const& values = {});
 
+/// After the last row: whether that was the last, or a read that failed. Error: FileDamaged.
+Result<void> readToTheEnd(QSqlQuery const& query, QSqlDatabase const& database);
+
 /// Sets a connection up for reading only, such that not even an empty -wal appears beside a file that has none.
 void forReading(QSqlDatabase& database, QString const& path);
 

@@ -91,11 +91,11 @@ private Q_SLOTS:
 
     /// Asked for help, for a version or for nonsense, the program answers and opens no window, display or not.
     void helpNeedsNoWindow() {
-        auto answer = [](QStringList const& words) {
+        auto answer = [](QStringList const& words, QString const& platform = u"xcb"_s) {
             QProcess program;
             auto environment = QProcessEnvironment::systemEnvironment();
             environment.remove(u"DISPLAY"_s);
-            environment.insert(u"QT_QPA_PLATFORM"_s, u"xcb"_s);
+            environment.insert(u"QT_QPA_PLATFORM"_s, platform);
             program.setProcessEnvironment(environment);
             program.start(test::builtPath("src/steady-pin"), words);
             if (!program.waitForFinished(60'000)) return u"it does not end"_s;
@@ -104,9 +104,13 @@ private Q_SLOTS:
         };
         QVERIFY(answer({u"--help"_s}).startsWith(u"0 Usage:"_s));
         QVERIFY(answer({u"--version"_s}).startsWith(QStringLiteral("0 steady-pin " STEADY_VERSION)));
-        auto const unknown = answer({u"--frobnicate"_s});
+        QVERIFY(answer({u"--help-all"_s}).startsWith(u"0 Usage:"_s));
+        auto const unknown = answer({u"--frobnicate"_s}, u"offscreen"_s);
         QVERIFY2(unknown.startsWith(u"2 "_s) && unknown.contains(u"frobnicate"_s), qPrintable(unknown));
-        QVERIFY(answer({u"a.pinbook"_s, u"b.pinbook"_s}).startsWith(u"2 One book at a time."_s));
+        QVERIFY(answer({u"a.pinbook"_s, u"b.pinbook"_s}, u"offscreen"_s).contains(u"One book at a time."_s));
+        // Qt's own options are none of ours.
+        auto const missing = answer({u"-style"_s, u"fusion"_s, u"/none.pinbook"_s}, u"offscreen"_s);
+        QVERIFY2(missing.contains(u"There is no such file"_s), qPrintable(missing));
         QVERIFY(!QFile::exists(u"--help"_s));
     }
     void theWindowComesUpUnderX11() {

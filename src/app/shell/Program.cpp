@@ -6,7 +6,9 @@
 #include "store/Session.h"
 
 #include <QCommandLineParser>
+#include <algorithm>
 #include <iostream>
+#include <string_view>
 
 /// The resources live in a static library; outside any namespace, as Qt asks.
 static void initResources() { Q_INIT_RESOURCE(steady_pin); }
@@ -19,28 +21,39 @@ namespace {
 constexpr int recent_count = 8;
 }
 
-std::optional<int> answersWithoutWindow(int argc, char** argv) {
-    QStringList words;
-    for (int i = 0; i < argc; ++i) words << QString::fromLocal8Bit(argv[i]);
-    QCommandLineParser parser;
-    parser.setApplicationDescription(u"Steady Pin opens a book; without one, the book that was open last."_s);
-    auto const help = parser.addHelpOption(), version = parser.addVersionOption();
-    parser.addPositionalArgument(u"book"_s, u"The .pinbook file to open."_s, u"[BOOK]"_s);
-    bool const understood = parser.parse(words);
-    bool const asked = parser.isSet(help) || parser.isSet(version);
-    if (understood && !asked && parser.positionalArguments().size() <= 1) return std::nullopt;
-    // Neither help nor a wrong word needs a display.
-    QCoreApplication const application(argc, argv);
+namespace {
+
+void describe(QCommandLineParser& parser) {
     QCoreApplication::setApplicationName(u"steady-pin"_s);
     QCoreApplication::setApplicationVersion(QStringLiteral(STEADY_VERSION));
-    if (understood && parser.isSet(version)) {
-        std::cout << "steady-pin " << STEADY_VERSION << "\n";
-        return 0;
-    }
+    parser.setApplicationDescription(u"Steady Pin opens a book; without one, the book that was open last."_s);
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument(u"book"_s, u"The .pinbook file to open."_s, u"[BOOK]"_s);
+}
+
+} // namespace
+
+void answerHelp(int argc, char** argv) {
+    bool const asked = std::any_of(argv + 1, argv + argc, [](std::string_view word) {
+        return word == "-h" || word == "--help" || word == "--help-all" || word == "-v" || word == "--version";
+    });
+    if (!asked) return;
+    QCoreApplication const application(argc, argv); // needs no display
+    QCommandLineParser parser;
+    describe(parser);
+    parser.process(application); // prints and ends the program
+}
+
+std::optional<QString> bookAskedFor(QStringList const& words) {
+    QCommandLineParser parser;
+    describe(parser);
+    bool const understood = parser.parse(words);
+    auto const books = parser.positionalArguments();
+    if (understood && books.size() <= 1) return books.value(0);
     auto const wrong = understood ? u"One book at a time."_s : parser.errorText();
-    if (!asked) std::cerr << wrong.toStdString() << "\n";
-    (asked ? std::cout : std::cerr) << parser.helpText().toStdString();
-    return asked ? 0 : 2;
+    std::cerr << wrong.toStdString() << "\n" << parser.helpText().toStdString();
+    return std::nullopt;
 }
 
 std::int64_t SystemClock::nowUtcMs() const { return QDateTime::currentMSecsSinceEpoch(); }

@@ -15,8 +15,11 @@ public:
     std::int64_t nowUtcMs() const override;
 };
 
-/// --help, --version and words that make no sense are answered without a window: the exit code. None: open it.
-std::optional<int> answersWithoutWindow(int argc, char** argv);
+/// --help and --version are answered before there is a window, and end the program.
+void answerHelp(int argc, char** argv);
+/// The book that the words name, empty when none; Qt's own options are out of them by now. None: they make no sense,
+/// which has been said.
+std::optional<QString> bookAskedFor(QStringList const& words);
 /// Call once, after the QApplication is made.
 void prepareProgram();
 /// Who commits: the name that the system knows the user by.

@@ -6,7 +6,6 @@
 #include "store/Schema.h"
 #include "store/Sql.h"
 
-#include <QSqlError>
 #include <fmt/format.h>
 
 namespace steady::store {
@@ -23,8 +22,7 @@ struct Checker {
         auto rows = sql(db, QLatin1String(statement));
         if (!rows) return damaged(rows.error().value);
         if (rows->next()) return damaged(fmt::format("{} {}", what, rows->value(0).toLongLong()));
-        if (rows->lastError().isValid()) return damaged(rows->lastError().text().toStdString());
-        return {};
+        return readToTheEnd(*rows, db);
     }
 
     /// Old revisions too: history leads back to them.
@@ -37,8 +35,7 @@ struct Checker {
                 return damaged(fmt::format("what change {} made of number {} cannot be read",
                                            rows->value(0).toLongLong(), rows->value(1).toLongLong()));
         }
-        if (rows->lastError().isValid()) return damaged(rows->lastError().text().toStdString());
-        return {};
+        return readToTheEnd(*rows, db);
     }
 };
 
@@ -76,8 +73,7 @@ Result<void> BookFile::check() const {
     while (studies->next())
         if (auto const read = readings(Id<shop::Study>{studies->value(0).toLongLong()}); !read)
             return Failure(read.error());
-    if (studies->lastError().isValid()) return checker.damaged(studies->lastError().text().toStdString());
-    return {};
+    return readToTheEnd(*studies, database());
 }
 
 } // namespace steady::store

@@ -9,7 +9,6 @@
 
 #include <QFile>
 #include <QFileInfo>
-#include <QSqlError>
 #include <QUuid>
 #include <cmath>
 #include <fmt/format.h>
@@ -199,7 +198,7 @@ Result<std::vector<shop::Reading>> BookFile::readings(Id<shop::Study> study) con
         if (reading.withdrawn) reading.cause = mark.section(QLatin1Char('|'), 1).toStdString();
         found.push_back(std::move(reading));
     }
-    if (rows->lastError().isValid()) return damaged(rows->lastError().text().toStdString());
+    if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
     return found;
 }
 

@@ -16,23 +16,16 @@ using store::Access;
 using store::BookFile;
 using store::Session;
 using test::hashOf;
+using test::named;
 using test::tamper;
 
 /// What the store says of a book, or of an export, that something is wrong with.
 class BookCheckTest : public QObject {
     Q_OBJECT
 
-    QTemporaryDir m_folder;
-    int m_count = 0;
-    FixedClock m_clock{1'000'000};
-
-    QString fresh() { return m_folder.filePath(QStringLiteral("book%1.pinbook").arg(++m_count)); }
-    std::unique_ptr<Session> make(QString const& path) {
-        auto session = Session::create(path, m_clock, "tester");
-        if (!session) qFatal("%s", describe(session.error()).c_str());
-        return std::move(*session);
-    }
-    static Change named(std::string what) { return {std::move(what), {}, {}, {}}; }
+    test::BookFolder m_books;
+    QString fresh() { return m_books.fresh(); }
+    std::unique_ptr<Session> make(QString const& path) { return m_books.make(path); }
 
 private Q_SLOTS:
     /// One thing otherwise behind the store's back: refused when opened, or found by the check, and named.
@@ -98,6 +91,41 @@ private Q_SLOTS:
             QVERIFY2(QString::fromStdString(found.error().value).contains(words), found.error().value.c_str());
         }
         QCOMPARE(hashOf(path), before);
+    }
+    /// A page that is spoilt is never a shorter list: each read is whole, or an error.
+    void aSpoiltPageIsNeverAShorterList() {
+        auto const path = fresh();
+        {
+            auto session = make(path);
+            auto change = named("begin");
+            change.put(Id<Study>{1}, Study{"thickness"});
+            for (int id = 2; id < 300; ++id) change.put(Id<Instrument>{id}, Instrument{"Caliper", 0.01, 0.02});
+            for (int i = 0; i < 400; ++i)
+                change.readings.push_back({{1}, {0, 9.94, "typed", Source::Measured, 5, false, {}}});
+            QVERIFY(session->commit(change));
+        }
+        auto const sound = test::readAll(path);
+        constexpr int page = 4096;
+        int refused = 0;
+        for (int at = page; at + page <= sound.size(); at += page) {
+            auto bytes = sound;
+            std::fill(bytes.begin() + at, bytes.begin() + at + page, '\xff');
+            QFile file(path);
+            QVERIFY(file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size());
+            file.close();
+            auto const book = BookFile::open(path, Access::ReadOnly);
+            if (!book) {
+                ++refused;
+                continue;
+            }
+            auto const loaded = (*book)->load();
+            auto const readings = (*book)->readings({1});
+            refused += !loaded || !readings || !(*book)->check();
+            QVERIFY2(!loaded || loaded->size() == 299, std::to_string(at).c_str());
+            QVERIFY2(!readings || readings->size() == 400, std::to_string(at).c_str());
+            QVERIFY2(!(*book)->check(), std::to_string(at).c_str());
+        }
+        QVERIFY(refused > 10);
     }
     /// What comes from outside: in the order of the numbers, and nothing that would be lost or wrap.
     void importIsTakenInOrderOrNotAtAll_data() {

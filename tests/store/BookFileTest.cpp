@@ -15,22 +15,15 @@ using store::Access;
 using store::BookFile;
 using store::Session;
 using test::hashOf;
+using test::named;
 using test::tamper;
 
 class BookFileTest : public QObject {
     Q_OBJECT
 
-    QTemporaryDir m_folder;
-    int m_count = 0;
-    FixedClock m_clock{1'000'000};
-
-    QString fresh() { return m_folder.filePath(QStringLiteral("book%1.pinbook").arg(++m_count)); }
-    std::unique_ptr<Session> make(QString const& path) {
-        auto session = Session::create(path, m_clock, "tester");
-        if (!session) qFatal("%s", describe(session.error()).c_str());
-        return std::move(*session);
-    }
-    static Change named(std::string what) { return {std::move(what), {}, {}, {}}; }
+    test::BookFolder m_books;
+    QString fresh() { return m_books.fresh(); }
+    std::unique_ptr<Session> make(QString const& path) { return m_books.make(path); }
 
 private Q_SLOTS:
     /// tests/data/books keeps a book of every format that was ever written; each opens for ever, with all that is in
@@ -39,7 +32,7 @@ private Q_SLOTS:
         auto const path = fresh();
         QVERIFY(QFile::copy(test::sourcePath("tests/data/books/format-1.pinbook"), path));
         QFile(path).setPermissions(QFile::ReadOwner | QFile::WriteOwner);
-        auto session = Session::open(path, m_clock, "tester");
+        auto session = Session::open(path, m_books.clock, "tester");
         QVERIFY2(session, session ? "" : describe(session.error()).c_str());
         auto const& book = (*session)->book();
         QCOMPARE(book.info().name, std::string("Tern & Thole"));
@@ -74,7 +67,7 @@ private Q_SLOTS:
             change.readings.push_back({{2}, {0, 9.95, "9.95", Source::Imported, 78}});
             QVERIFY(session->commit(change));
         }
-        auto const session = Session::open(path, m_clock, "tester");
+        auto const session = Session::open(path, m_books.clock, "tester");
         QVERIFY(session);
         QCOMPARE((*session)->book().find(Id<Instrument>{1})->name, std::string("Caliper"));
         auto const readings = (*session)->readings().readings({2}).value();
@@ -257,14 +250,14 @@ private Q_SLOTS:
             QCOMPARE(static_cast<int>(problem.code), code);
             QVERIFY(!describe(problem).empty());
         }
-        auto const session = Session::open(path, m_clock, "x");
+        auto const session = Session::open(path, m_books.clock, "x");
         QVERIFY(!session);
         QCOMPARE(hashOf(path), before);
     }
     void creatingNeverOverwrites() {
         auto const path = fresh();
         (void)make(path);
-        auto const again = Session::create(path, m_clock, "x");
+        auto const again = Session::create(path, m_books.clock, "x");
         QVERIFY(!again);
         QCOMPARE(again.error().code, Code::FileExists);
     }
@@ -272,7 +265,7 @@ private Q_SLOTS:
     void aSecondWindowReads() {
         auto const path = fresh();
         auto writer = make(path);
-        auto reader = Session::open(path, m_clock, "reader");
+        auto reader = Session::open(path, m_books.clock, "reader");
         QVERIFY(reader && !(*reader)->writable());
         auto change = named("a study");
         change.put(Id<Study>{1}, Study{"seen by both"});
@@ -285,7 +278,7 @@ private Q_SLOTS:
         QVERIFY(!refused);
         QCOMPARE(refused.error().code, Code::BookLocked);
         writer.reset();
-        auto next = Session::open(path, m_clock, "next");
+        auto next = Session::open(path, m_books.clock, "next");
         QVERIFY(next && (*next)->writable());
     }
     void aCopyIsWhole() {
@@ -295,7 +288,7 @@ private Q_SLOTS:
         change.put(Id<Study>{1}, Study{"copied"});
         QVERIFY(session->commit(change));
         QVERIFY(session->file().saveCopy(copy));
-        auto const opened = Session::open(copy, m_clock, "x");
+        auto const opened = Session::open(copy, m_books.clock, "x");
         QVERIFY(opened);
         QCOMPARE((*opened)->book().find(Id<Study>{1})->what, std::string("copied"));
         QCOMPARE(session->file().saveCopy(copy).error().code, Code::FileExists);
@@ -320,7 +313,7 @@ private Q_SLOTS:
             auto const lines = printed.left(printed.lastIndexOf('\n')).split('\n');
             last_seq = lines.last().split(' ').first().toLongLong();
             // Every printed seq is there, and no change is half there.
-            auto const session = Session::open(path, m_clock, "x");
+            auto const session = Session::open(path, m_books.clock, "x");
             QVERIFY(session && (*session)->writable());
             QVERIFY((*session)->file().lastSeq() >= last_seq);
             for (auto const& [id, study] : (*session)->book().all<Study>()) {
@@ -355,7 +348,7 @@ private Q_SLOTS:
         after.put(Id<Study>{3}, Study{"after"});
         QVERIFY(session->commit(after)); // space again: it goes on
         session.reset();
-        auto const opened = Session::open(path, m_clock, "x");
+        auto const opened = Session::open(path, m_books.clock, "x");
         QVERIFY(opened);
         QCOMPARE((*opened)->book().find(Id<Study>{1})->what, std::string("kept"));
         QVERIFY(!(*opened)->book().find(Id<Study>{2}));

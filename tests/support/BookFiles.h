@@ -3,6 +3,8 @@
 #pragma once
 // Books as files: what they hold, byte by byte, and how to spoil one.
 
+#include "core/base/Words.h"
+#include "store/Session.h"
 #include "store/Sql.h"
 #include "support/Test.h"
 
@@ -30,5 +32,20 @@ inline void tamper(QString const& path, QString const& statement) {
     }
     QSqlDatabase::removeDatabase(QStringLiteral("tamper"));
 }
+
+/// A folder of books that goes away with it.
+struct BookFolder {
+    QTemporaryDir folder;
+    int count = 0;
+    FixedClock clock{1'000'000};
+
+    QString fresh() { return folder.filePath(QStringLiteral("book%1.pinbook").arg(++count)); }
+    std::unique_ptr<store::Session> make(QString const& path) {
+        auto session = store::Session::create(path, clock, "tester");
+        if (!session) qFatal("%s", describe(session.error()).c_str());
+        return std::move(*session);
+    }
+};
+inline shop::Change named(std::string what) { return {std::move(what), {}, {}, {}}; }
 
 } // namespace steady::test

@@ -43,6 +43,11 @@ struct Case {
     char const* program;
     void (*tweak)(World&) = [](World&) {};
 };
+void end(World& w, TipShape tip, double diameter_mm, double contact_radius_mm = 3.5) {
+    w.tool.tip = tip;
+    w.tool.diameter_mm = diameter_mm;
+    w.tool.contact_radius_mm = contact_radius_mm;
+}
 void overSetter(World& w) {
     w.position_mm = {60, 77, 10};
     w.stock.x_low_mm = 150; // away from the bracket
@@ -117,41 +122,27 @@ Case const cases[] = {
      }},
     {"with a point, sideways into the plate", "G53 G0 X300\nG53 G0 Z-38\nG53 G0 X200\n",
      [](World& w) {
-         w.tool.tip = TipShape::Point;
+         end(w, TipShape::Point, 13);
          w.tool.vee_deg = 60;
-         w.tool.diameter_mm = 13;
      }},
     {"with a ball, sideways into the plate", "G53 G0 X300\nG53 G0 Z-36\nG53 G0 X200\n",
-     [](World& w) {
-         w.tool.tip = TipShape::Ball;
-         w.tool.diameter_mm = 12;
-     }},
+     [](World& w) { end(w, TipShape::Ball, 12); }},
     {"with a round-over, sideways into the plate", "G53 G0 X300\nG53 G0 Z-38\nG53 G0 X200\n",
-     [](World& w) {
-         w.tool.tip = TipShape::RoundOver;
-         w.tool.diameter_mm = 25;
-         w.tool.contact_radius_mm = 4;
-     }},
+     [](World& w) { end(w, TipShape::RoundOver, 25, 4); }},
     {"with a round-over on the plate's edge", "G53 G0 X240\nG91\nG38.3 Z-24 F180\n",
      [](World& w) {
-         w.tool.tip = TipShape::RoundOver;
-         w.tool.diameter_mm = 25;
-         w.tool.contact_radius_mm = 4;
+         end(w, TipShape::RoundOver, 25, 4);
          w.stock = {102, 230, 95, 311};
      }},
     {"with inserts, one over the plate", "G53 G0 X248\nG91\nG38.3 Z-17 F180\n",
      [](World& w) {
-         w.tool.tip = TipShape::Insert;
-         w.tool.diameter_mm = 36;
-         w.tool.contact_radius_mm = 16;
+         end(w, TipShape::Insert, 36, 16);
          w.tool.teeth = 3;
          w.spindle.turned_deg = 60;
      }},
     {"with inserts, none over the plate", "G53 G0 X248\nG91\nG38.3 Z-21 F180\n",
      [](World& w) {
-         w.tool.tip = TipShape::Insert;
-         w.tool.diameter_mm = 36;
-         w.tool.contact_radius_mm = 16;
+         end(w, TipShape::Insert, 36, 16);
          w.tool.teeth = 3;
          w.tool.recess_mm = 2.4;
          w.stock = {102, 200, 95, 311};
@@ -160,8 +151,7 @@ Case const cases[] = {
     {"on the setter's edge, a ball", "G53 G0 X73\nG91\nG38.3 Z-24 F180\n",
      [](World& w) {
          overSetter(w);
-         w.tool.tip = TipShape::Ball;
-         w.tool.diameter_mm = 12;
+         end(w, TipShape::Ball, 12);
      }},
     {"on the setter, the chip counts", touch,
      [](World& w) {
@@ -264,8 +254,7 @@ Case const cases[] = {
     {"into the stop chain, a ball on the edge", "G53 G0 X73\nG53 G0 Z-14.95\nG53 G0 Z-15\n",
      [](World& w) {
          overSetter(w);
-         w.tool.tip = TipShape::Ball;
-         w.tool.diameter_mm = 12;
+         end(w, TipShape::Ball, 12);
      }},
     {"into the disc from -Y", "G53 G0 Y20\nG53 G0 Z-10\nG53 G0 Y77\n", overSetter},
     {"into the disc from +Y", "G53 G0 Y140\nG53 G0 Z-10\nG53 G0 Y77\n", overSetter},
@@ -305,9 +294,7 @@ Case const cases[] = {
      [](World& w) {
          overSetter(w);
          w.position_mm = {60 + 15, 77 - 9, 10};
-         w.tool.tip = TipShape::Insert;
-         w.tool.diameter_mm = 40;
-         w.tool.contact_radius_mm = 17;
+         end(w, TipShape::Insert, 40, 17);
          w.tool.teeth = 1;
          w.spindle.turned_deg = 150;
      }},
@@ -315,27 +302,21 @@ Case const cases[] = {
      [](World& w) {
          overSetter(w);
          w.position_mm = {60 + 15, 77 - 9, 10};
-         w.tool.tip = TipShape::Insert;
-         w.tool.diameter_mm = 40;
-         w.tool.contact_radius_mm = 17;
+         end(w, TipShape::Insert, 40, 17);
          w.tool.teeth = 1;
          w.spindle.turned_deg = -30;
      }},
     {"two inserts, one over a corner of the plate", "G53 G0 X243 Y224\nG91\nG38.3 Z-17 F180\n",
      [](World& w) {
-         w.tool.tip = TipShape::Insert;
-         w.tool.diameter_mm = 30;
-         w.tool.contact_radius_mm = 13;
+         end(w, TipShape::Insert, 30, 13);
          w.spindle.turned_deg = 35;
      }},
     {"rims at a corner of the plate, near and far",
      "G53 G0 X236 Y220\nG91\nG38.3 Z-16 F180\nG0 Z5\nX1 Y1\nG38.3 Z-6\n"},
     {"a cone on the plate's edge", "G53 G0 X236\nG91\nG38.3 Z-20 F180\n",
      [](World& w) {
-         w.tool.tip = TipShape::Point;
+         end(w, TipShape::Point, 13, 0);
          w.tool.vee_deg = 60;
-         w.tool.diameter_mm = 13;
-         w.tool.contact_radius_mm = 0;
      }},
     {"a plate with a switch pressed", creep,
      [](World& w) {

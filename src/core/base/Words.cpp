@@ -58,7 +58,7 @@ constexpr Entry entries[] = {
     {Code::MissingWord, "{0} needs the word {1}.", "Add it on the same line."},
     {Code::DivisionByZero, "The sum divides by zero.", "Check the value below the stroke."},
     {Code::BadArgument, "{0} is not allowed here; {1}.", "Check the value that goes in."},
-    {Code::ParameterNumber, "That is not the number of a parameter; there are {1}.", "Check the value behind #."},
+    {Code::ParameterNumber, "No parameter has that number; they are {1}.", "Check the value behind #."},
     {Code::TooNearToProbe, "The probing move is {0} mm long; {1} mm is the least.", "Start farther away."},
     {Code::NoFeed, "A move at feed rate has no feed.", "Set F above zero first."},
     {Code::ProbeClosedAtStart, "The input already reads contact before the probing move.",

@@ -19,12 +19,15 @@ int check(std::string const& path, Streams streams) {
         (void)refuse(book.error(), streams);
         return judged_bad;
     }
-    if (auto const whole = (*file)->check(); !whole) {
-        (void)refuse(whole.error(), streams);
+    auto const sound = (*file)->check();
+    if (!sound) {
+        (void)refuse(sound.error(), streams);
         return judged_bad;
     }
-    streams.out << book->info().name << ": " << book->size() << " things, " << (*file)->lastSeq()
-                << " changes, sound\n";
+    streams.out << book->info().name << ": " << book->size() << " things, " << (*sound)->changes << " changes, sound\n";
+    if ((*sound)->unsealed > 0)
+        streams.out << (*sound)->unsealed
+                    << " of the changes are older than sums: they can be read, but not proved unchanged\n";
     auto const slips = zeroing::findSlips(*book, **file, safety::setupOf(*book).second);
     for (auto const& slip : slips) streams.out << slip.text << " " << slip.remedy << "\n";
     return slips.empty() ? good : judged_bad;

@@ -5,9 +5,11 @@
 #include "core/base/Words.h"
 
 #include <array>
+#include <cerrno>
+#include <cstring>
+#include <filesystem>
 #include <fstream>
 #include <iostream>
-#include <sstream>
 
 namespace steady::cli {
 namespace {
@@ -29,12 +31,38 @@ int refuse(Error const& error, Streams streams) {
     return unusable;
 }
 
+Result<void> openFile(std::string const& path, std::ifstream& file) {
+    std::error_code problem;
+    auto const what = std::filesystem::status(path, problem);
+    using Type = std::filesystem::file_type;
+    switch (what.type()) {
+    case Type::regular: break;
+    case Type::directory: return fail(Code::FileIsFolder, {path});
+    case Type::fifo: return fail(Code::FileIsNoFile, {path}, "a pipe");
+    case Type::socket: return fail(Code::FileIsNoFile, {path}, "a socket");
+    case Type::block:
+    case Type::character: return fail(Code::FileIsNoFile, {path}, "a device");
+    case Type::not_found: return fail(Code::FileMissing, {path});
+    default: return fail(Code::FileUnreadable, {path}, problem.message());
+    }
+    errno = 0;
+    file.open(path, std::ios::binary);
+    if (!file) return fail(Code::FileUnreadable, {path}, std::strerror(errno));
+    return {};
+}
+
 Result<std::string> readFile(std::string const& path) {
-    std::ifstream file(path, std::ios::binary);
-    if (!file) return fail(Code::FileMissing, {path});
-    std::ostringstream text;
-    text << file.rdbuf();
-    return text.str();
+    std::ifstream file;
+    if (auto const opened = openFile(path, file); !opened) return Failure(opened.error());
+    std::error_code problem;
+    auto const size = std::filesystem::file_size(path, problem);
+    std::string text(problem ? 0 : std::min<std::size_t>(size, most_bytes + 1), '\0');
+    file.read(text.data(), static_cast<std::streamsize>(text.size()));
+    if (file.bad()) return fail(Code::FileUnreadable, {path}, "it ends in a fault of the disk");
+    text.resize(static_cast<std::size_t>(file.gcount()));
+    if (text.empty()) return fail(Code::FileEmpty, {path});
+    if (text.size() > most_bytes) return fail(Code::TooMuch, {path}, "The file", "64 MB");
+    return text;
 }
 
 int runCli(std::vector<std::string> const& arguments, Streams streams) {

@@ -42,6 +42,11 @@ int runCli(std::vector<std::string> const& arguments, Streams streams);
 
 /// Prints the error and returns `unusable`.
 int refuse(Error const& error, Streams streams);
+/// The most of a macro or a world that is read, in bytes.
+inline constexpr std::size_t most_bytes = std::size_t(64) << 20;
+/// Error: FileMissing, FileIsFolder, FileIsNoFile, FileUnreadable.
+Result<void> openFile(std::string const& path, std::ifstream& file);
+/// All of it. Error also: FileEmpty, TooMuch.
 Result<std::string> readFile(std::string const& path);
 
 } // namespace steady::cli

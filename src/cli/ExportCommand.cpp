@@ -2,11 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/Command.h"
 
-#include "core/base/Json.h"
 #include "store/BookFile.h"
 
+#include <fstream>
 #include <iostream>
-#include <nlohmann/json.hpp>
 
 namespace steady::cli {
 
@@ -16,9 +15,7 @@ std::function<int()> addExport(CLI::App& app, Streams streams) {
     return [path, streams]() -> int {
         auto const file = store::BookFile::open(QString::fromStdString(*path), store::Access::ReadOnly);
         if (!file) return refuse(file.error(), streams);
-        auto const json = (*file)->toJson();
-        if (!json) return refuse(json.error(), streams);
-        streams.out << dumpJson(*json, 1) << "\n";
+        if (auto const done = (*file)->exportTo(streams.out); !done) return refuse(done.error(), streams);
         return good;
     };
 }
@@ -31,11 +28,9 @@ std::function<int()> addImport(CLI::App& app, Streams streams) {
     app.add_option("json", paths->json, "What export printed")->required();
     app.add_option("--book", paths->book, "The new book; it must not exist")->required();
     return [paths, streams]() -> int {
-        auto const text = readFile(paths->json);
-        if (!text) return refuse(text.error(), streams);
-        auto const json = parseJson(*text, paths->json);
-        if (!json) return refuse(json.error(), streams);
-        auto const done = store::BookFile::importJson(QString::fromStdString(paths->book), *json);
+        std::ifstream in;
+        if (auto const opened = openFile(paths->json, in); !opened) return refuse(opened.error(), streams);
+        auto const done = store::BookFile::importFrom(in, paths->json, QString::fromStdString(paths->book));
         if (!done) return refuse(done.error(), streams);
         streams.out << paths->book << " written\n";
         return good;

@@ -3,8 +3,7 @@
 // Reads everything that a book's file holds, also what no screen shows any more.
 #include "store/Bodies.h"
 #include "store/BookFile.h"
-#include "store/Schema.h"
-#include "store/Sql.h"
+#include "store/Seal.h"
 
 #include <fmt/format.h>
 
@@ -26,35 +25,57 @@ struct Checker {
     }
 
     /// Old revisions too: history leads back to them.
-    Result<void> bodies() const {
-        auto rows = sql(db, QStringLiteral("SELECT seq, entity, kind, body FROM revision"));
-        if (!rows) return damaged(rows.error().value);
-        while (rows->next()) {
-            if (rows->value(3).isNull()) continue;
-            if (auto const entity = entityOf(rows->value(2).toString(), rows->value(3).toString()); !entity)
-                return damaged(fmt::format("what change {} made of number {} cannot be read",
-                                           rows->value(0).toLongLong(), rows->value(1).toLongLong()));
+    Result<void> bodies(StoredChange const& change) const {
+        for (auto const& row : change.revisions) {
+            auto const seq = row[0].toLongLong(), entity = row[1].toLongLong();
+            if (row[3].isNull()) continue;
+            if (!entityOf(row[2].toString(), row[3].toString()))
+                return damaged(fmt::format("what change {} made of number {} cannot be read", seq, entity));
         }
-        return readToTheEnd(*rows, db);
+        return {};
+    }
+
+    /// Each change is what was written, from the first that has a sum.
+    Result<std::optional<Sound>> changes(int version, std::stop_token const& stop) const {
+        auto walk = ChangeWalk::over(db, version);
+        if (!walk) return damaged(walk.error().value);
+        Sound sound;
+        StoredChange change;
+        QString before;
+        while (true) {
+            auto const more = walk->next(change);
+            if (!more) return Failure(more.error());
+            if (!*more) return sound;
+            if (stop.stop_requested()) return std::nullopt;
+            ++sound.changes;
+            if (auto done = bodies(change); !done) return Failure(done.error());
+            auto const sum = change.change.back().toString();
+            if (sum.isEmpty() && before.isEmpty()) {
+                ++sound.unsealed;
+                continue;
+            }
+            if (sum != sumOf(before, change))
+                return damaged(fmt::format("change {} no longer is what was written", change.seq()));
+            before = sum;
+        }
     }
 };
 
 } // namespace
 
-Result<void> BookFile::check() const {
-    Checker const checker{database(), {m_path.toStdString()}};
-    if (auto const fault = schemaFault(database())) return checker.damaged(*fault);
-    if (auto const sound = pragma(QStringLiteral("quick_check")); sound != QLatin1String("ok"))
-        return checker.damaged(sound.isEmpty() ? "its pages cannot be read" : sound.toStdString());
+Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
+    auto const db = database();
+    Checker const checker{db, {m_path.toStdString()}};
+    Transaction const one_moment(db); // a writer may go on meanwhile
+    if (auto const fault = schemaFault(db, m_version)) return checker.damaged(*fault);
+    if (auto const pages = pragma(QStringLiteral("integrity_check(1)")); pages != QLatin1String("ok"))
+        return checker.damaged(pages.isEmpty() ? "its pages cannot be read" : pages.toStdString());
     if (auto const book = load(); !book) return Failure(book.error());
-    if (auto done = checker.bodies(); !done) return done;
     struct Rule {
         char const *statement, *what;
     };
     for (auto const& rule : {
-             Rule{"SELECT seq FROM revision WHERE seq NOT IN (SELECT seq FROM change)", "a revision of no change,"},
-             Rule{"SELECT seq FROM reading WHERE seq NOT IN (SELECT seq FROM change)", "a reading of no change,"},
-             Rule{"SELECT seq FROM reading_mark WHERE seq NOT IN (SELECT seq FROM change)", "a mark of no change,"},
+             Rule{"SELECT nr FROM reading WHERE nr NOT BETWEEN 1 AND 1000000000", "a reading cannot have the number"},
              Rule{"SELECT entity FROM head h WHERE seq IS NOT (SELECT max(seq) FROM revision r WHERE r.entity = "
                   "h.entity)",
                   "the head is not the last revision of number"},
@@ -67,13 +88,14 @@ Result<void> BookFile::check() const {
                  "change))",
                  "what is undone is not earlier, change"},
          })
-        if (auto done = checker.none(rule.statement, rule.what); !done) return done;
-    auto studies = sql(database(), QStringLiteral("SELECT DISTINCT study FROM reading"));
+        if (auto done = checker.none(rule.statement, rule.what); !done) return Failure(done.error());
+    auto studies = sql(db, QStringLiteral("SELECT DISTINCT study FROM reading"));
     if (!studies) return checker.damaged(studies.error().value);
     while (studies->next())
         if (auto const read = readings(Id<shop::Study>{studies->value(0).toLongLong()}); !read)
             return Failure(read.error());
-    return readToTheEnd(*studies, database());
+    if (auto whole = readToTheEnd(*studies, db); !whole) return Failure(whole.error());
+    return checker.changes(m_version, stop); // last: what was found before says more
 }
 
 } // namespace steady::store

@@ -4,11 +4,12 @@
 
 #include "core/shop/Codec.h"
 #include "store/Bodies.h"
+#include "store/DraftBook.h"
+#include "store/OldLock.h"
+#include "store/ReadingWay.h"
 #include "store/Refusal.h"
-#include "store/Sql.h"
+#include "store/Seal.h"
 
-#include <QFile>
-#include <QFileInfo>
 #include <QUuid>
 #include <cmath>
 #include <fmt/format.h>
@@ -28,65 +29,95 @@ std::optional<shop::Source> sourceNamed(QString const& name) {
     return std::nullopt;
 }
 
+QVariant orNull(std::string const& value) { return value.empty() ? QVariant() : QVariant(text(value)); }
+template<class T> QVariant orNull(std::optional<T> const& value) { return value ? QVariant(*value) : QVariant(); }
+template<class T> std::optional<T> valueOf(QVariant const& value) {
+    return value.isNull() ? std::nullopt : std::optional<T>(value.value<T>());
+}
+
+/// What the change has stored by now gets its sum.
+Result<void> seal(QSqlDatabase const& db, std::int64_t seq) {
+    auto const number = QVariant::fromValue<qint64>(seq);
+    auto before = sql(db, QStringLiteral("SELECT sum FROM change WHERE seq < ? ORDER BY seq DESC LIMIT 1"), {number});
+    if (!before) return Failure(before.error());
+    auto const sum_before = before->next() ? before->value(0).toString() : QString();
+    if (auto whole = readToTheEnd(*before, db); !whole) return whole;
+    before->clear();
+    auto walk = ChangeWalk::over(db, schema_version, seq, seq);
+    if (!walk) return Failure(walk.error());
+    StoredChange stored;
+    if (auto const found = walk->next(stored); !found) return Failure(found.error());
+    auto done = sql(db, QStringLiteral("UPDATE change SET sum = ? WHERE seq = ?"), {sumOf(sum_before, stored), number});
+    if (!done) return Failure(done.error());
+    return {};
+}
+
 } // namespace
 
-BookFile::BookFile(QString path) : m_path(std::move(path)), m_connection(QUuid::createUuid().toString()) {}
+BookFile::BookFile(QString path, std::shared_ptr<FileClaim> claim, int version)
+    : m_path(std::move(path)), m_claim(std::move(claim)), m_version(version),
+      m_connection(QUuid::createUuid().toString()) {}
 
 BookFile::~BookFile() {
     QSqlDatabase::database(m_connection, false).close(); // the last connection checkpoints
     QSqlDatabase::removeDatabase(m_connection);
+    m_old_lock.reset(); // before the other: who gets that one looks for this one
+    if (m_writer) m_claim->endWriting();
 }
 
 QSqlDatabase BookFile::database() const { return QSqlDatabase::database(m_connection); }
 
-Result<void> BookFile::connect(Access access) {
+Result<void> BookFile::connectForWriting() {
+    if (auto may = m_claim->mayWrite(); !may) return may;
+    if (auto alone = m_claim->beWriter(); !alone) return alone;
+    m_writer = true;
+    auto old = takeOldLock(m_claim->path());
+    if (!old) return Failure(old.error());
+    m_old_lock = std::move(*old);
     auto connection = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), m_connection);
-    connection.setDatabaseName(m_path);
-    if (access == Access::ReadOnly) forReading(connection, m_path);
+    connection.setDatabaseName(m_claim->path());
     if (!connection.open()) return fail(Code::FileUnreadable, {m_path.toStdString()}, "the database does not open");
-    if (access == Access::ReadOnly) return {};
     for (auto const* pragma : {"PRAGMA journal_mode = WAL", "PRAGMA synchronous = FULL", "PRAGMA foreign_keys = ON"})
-        if (auto done = sql(connection, QLatin1String(pragma)); !done) return Failure(done.error());
+        if (auto done = sql(connection, QLatin1String(pragma)); !done)
+            return fail(Code::NoRoomForLog, {m_path.toStdString()}, done.error().value);
+    if (auto done = migrate(connection, m_version); !done)
+        return fail(Code::NoRoomForLog, {m_path.toStdString()}, done.error().value);
+    m_version = schema_version;
     return {};
 }
 
-Result<void> BookFile::createTables() {
-    Transaction transaction(database());
-    for (auto const& statement :
-         {QStringLiteral("PRAGMA application_id = %1").arg(application_id),
-          QStringLiteral("PRAGMA user_version = %1").arg(schema_version),
-          QStringLiteral("CREATE TABLE change(seq INTEGER PRIMARY KEY AUTOINCREMENT, at_utc_ms INTEGER NOT NULL, "
-                         "author TEXT NOT NULL, "
-                         "home_epoch INTEGER NOT NULL DEFAULT 0, what TEXT NOT NULL, undoes INTEGER)"),
-          QStringLiteral("CREATE TABLE revision(seq INTEGER NOT NULL REFERENCES change, entity INTEGER NOT NULL, kind "
-                         "TEXT NOT NULL, body TEXT, "
-                         "PRIMARY KEY(entity, seq)) WITHOUT ROWID"),
-          QStringLiteral("CREATE TABLE head(entity INTEGER PRIMARY KEY, seq INTEGER NOT NULL)"),
-          QStringLiteral(
-              "CREATE TABLE reading(study INTEGER NOT NULL, nr INTEGER NOT NULL, seq INTEGER NOT NULL REFERENCES "
-              "change, "
-              "at_utc_ms INTEGER NOT NULL, value_mm REAL NOT NULL, as_typed TEXT NOT NULL, source TEXT NOT NULL, "
-              "PRIMARY KEY(study, nr)) WITHOUT ROWID"),
-          QStringLiteral("CREATE TABLE reading_mark(study INTEGER NOT NULL, nr INTEGER NOT NULL, seq INTEGER NOT NULL "
-                         "REFERENCES change, "
-                         "mark TEXT NOT NULL, cause TEXT NOT NULL, PRIMARY KEY(study, nr, seq)) WITHOUT ROWID"),
-          QStringLiteral("CREATE INDEX revision_by_seq ON revision(seq)")})
-        if (auto done = sql(database(), statement); !done) return Failure(done.error());
-    return transaction.commit();
+Result<void> BookFile::connectForReading() {
+    auto way = ReadingWay::of(m_claim);
+    if (!way) return Failure(way.error());
+    m_way = std::move(*way);
+    auto connection = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), m_connection);
+    m_way->prepare(connection);
+    if (!connection.open()) return fail(Code::FileUnreadable, {m_path.toStdString()}, "the database does not open");
+    return {};
 }
 
 Result<std::unique_ptr<BookFile>> BookFile::create(QString const& path) {
-    if (QFileInfo::exists(path)) return fail(Code::FileExists, {path.toStdString()});
-    std::unique_ptr<BookFile> file(new BookFile(path));
-    if (auto done = file->connect(Access::ReadWrite); !done) return Failure(done.error());
-    if (auto done = file->createTables(); !done) return Failure(done.error());
-    return file;
+    auto draft = DraftBook::at(path);
+    if (!draft) return Failure(draft.error());
+    auto made = [&]() -> Result<void> {
+        auto database = (*draft)->open();
+        if (!database) return Failure(database.error());
+        return createTables(*database);
+    }();
+    if (!made) return Failure(made.error());
+    if (auto done = (*draft)->keep(); !done) return Failure(done.error());
+    return open(path, Access::ReadWrite);
 }
 
 Result<std::unique_ptr<BookFile>> BookFile::open(QString const& path, Access access) {
-    if (auto allowed = mayOpen(path); !allowed) return Failure(allowed.error());
-    std::unique_ptr<BookFile> file(new BookFile(path));
-    if (auto done = file->connect(access); !done) return Failure(done.error());
+    auto claim = FileClaim::of(path);
+    if (!claim) return Failure(claim.error());
+    auto const version = formatOf(*claim);
+    if (!version) return Failure(version.error());
+    std::unique_ptr<BookFile> file(new BookFile(path, std::move(*claim), *version));
+    auto done = access == Access::ReadWrite ? file->connectForWriting() : file->connectForReading();
+    if (done) done = file->catchUp();
+    if (!done) return Failure(done.error());
     return file;
 }
 
@@ -148,10 +179,13 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
         auto const study = QVariant::fromValue<qint64>(added_reading.study.value);
         auto done =
             sql(db,
-                QStringLiteral("INSERT INTO reading(study, nr, seq, at_utc_ms, value_mm, as_typed, source) "
-                               "SELECT ?, coalesce(max(nr), 0) + 1, ?, ?, ?, ?, ? FROM reading WHERE study = ?"),
+                QStringLiteral("INSERT INTO reading(%1) SELECT ?, coalesce(max(nr), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, "
+                               "?, ?, ? FROM reading WHERE study = ?")
+                    .arg(columnsToRead(Table::Reading, schema_version)),
                 {study, seq, QVariant::fromValue<qint64>(r.at_utc_ms), r.value_mm, text(r.as_typed),
-                 QLatin1String(source_names[static_cast<int>(r.source)]), study});
+                 QLatin1String(source_names[static_cast<int>(r.source)]), orNull(r.x_mm), orNull(r.y_mm),
+                 orNull(r.temperature_c), orNull(r.group_nr), orNull(r.second_value), orNull(r.quantity),
+                 orNull(r.unit), study});
         if (!done) return Failure(done.error());
     }
     for (auto const& mark : change.marks) {
@@ -161,7 +195,9 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
                  mark.cause.empty() ? QStringLiteral("counts") : QStringLiteral("withdrawn"), text(mark.cause)});
         if (!done) return Failure(done.error());
     }
+    if (auto done = seal(db, seq); !done) return Failure(done.error());
     if (auto done = transaction.commit(); !done) return Failure(done.error());
+    m_last_seq = seq;
     return seq;
 }
 
@@ -171,27 +207,36 @@ Result<std::vector<shop::Reading>> BookFile::readings(Id<shop::Study> study) con
                     fmt::format("the readings of study {}: {}", study.value, what));
     };
     std::vector<shop::Reading> found;
-    auto rows =
-        sql(database(),
-            QStringLiteral("SELECT nr, value_mm, as_typed, source, at_utc_ms, (SELECT mark || '|' || cause FROM "
-                           "reading_mark m WHERE m.study = r.study "
-                           "AND m.nr = r.nr ORDER BY m.seq DESC LIMIT 1) FROM reading r WHERE study = ? ORDER BY nr"),
-            {QVariant::fromValue<qint64>(study.value)});
+    auto const columns = columnsToRead(Table::Reading, m_version);
+    auto rows = sql(database(),
+                    QStringLiteral("SELECT %1, (SELECT mark || '|' || cause FROM reading_mark m WHERE m.study = "
+                                   "r.study AND m.nr = r.nr ORDER BY m.seq DESC LIMIT 1) FROM reading r WHERE study = "
+                                   "? ORDER BY nr")
+                        .arg(columns),
+                    {QVariant::fromValue<qint64>(study.value)});
     if (!rows) return damaged(rows.error().value);
+    enum { Study, Nr, Seq, At, Value, AsTyped, Source, X, Y, Temperature, Group, Second, Quantity, Unit, Mark };
     while (rows->next()) {
-        auto const source = sourceNamed(rows->value(3).toString());
+        auto const source = sourceNamed(rows->value(Source).toString());
         bool number = false;
-        double const value_mm = rows->value(1).toDouble(&number);
+        double const value_mm = rows->value(Value).toDouble(&number);
         if (!source || !number || !std::isfinite(value_mm))
-            return damaged(fmt::format("number {} is not one", rows->value(0).toInt()));
-        shop::Reading reading{rows->value(0).toInt(),
+            return damaged(fmt::format("number {} is not one", rows->value(Nr).toInt()));
+        shop::Reading reading{rows->value(Nr).toInt(),
                               value_mm,
-                              rows->value(2).toString().toStdString(),
+                              rows->value(AsTyped).toString().toStdString(),
                               *source,
-                              rows->value(4).toLongLong(),
+                              rows->value(At).toLongLong(),
                               false,
-                              {}};
-        auto const mark = rows->value(5).toString();
+                              {},
+                              valueOf<double>(rows->value(X)),
+                              valueOf<double>(rows->value(Y)),
+                              valueOf<double>(rows->value(Temperature)),
+                              valueOf<int>(rows->value(Group)),
+                              valueOf<double>(rows->value(Second)),
+                              rows->value(Quantity).toString().toStdString(),
+                              rows->value(Unit).toString().toStdString()};
+        auto const mark = rows->value(Mark).toString();
         reading.withdrawn = mark.startsWith(QLatin1String("withdrawn|"));
         if (!mark.isEmpty() && !reading.withdrawn && !mark.startsWith(QLatin1String("counts|")))
             return damaged(fmt::format("number {} has an unknown mark", reading.nr));
@@ -202,31 +247,34 @@ Result<std::vector<shop::Reading>> BookFile::readings(Id<shop::Study> study) con
     return found;
 }
 
-std::vector<ChangeRow> BookFile::history(int most) const {
+Result<std::vector<ChangeRow>> BookFile::history(int most) const {
     std::vector<ChangeRow> found;
     auto rows = sql(database(),
                     QStringLiteral("SELECT seq, at_utc_ms, author, what, undoes FROM change ORDER BY seq DESC LIMIT ?"),
                     {most});
-    while (rows && rows->next())
+    if (!rows) return Failure(rows.error());
+    while (rows->next())
         found.push_back({rows->value(0).toLongLong(), rows->value(1).toLongLong(),
                          rows->value(2).toString().toStdString(), rows->value(3).toString().toStdString(),
                          rows->value(4).toLongLong()});
+    if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
     return found;
 }
 
-std::int64_t BookFile::lastSeq() const {
+Result<void> BookFile::catchUp() {
     auto rows = sql(database(), QStringLiteral("SELECT coalesce(max(seq), 0) FROM change"));
-    return rows && rows->next() ? rows->value(0).toLongLong() : 0;
+    if (!rows) return fail(Code::FileDamaged, {m_path.toStdString()}, rows.error().value);
+    if (!rows->next()) return fail(Code::FileDamaged, {m_path.toStdString()}, "its changes cannot be counted");
+    m_last_seq = rows->value(0).toLongLong();
+    return {};
 }
 
 Result<void> BookFile::saveCopy(QString const& path) const {
-    if (QFileInfo::exists(path)) return fail(Code::FileExists, {path.toStdString()});
-    auto done = sql(database(), QStringLiteral("VACUUM INTO ?"), {path});
-    if (!done) {
-        QFile::remove(path);
+    auto draft = DraftBook::at(path);
+    if (!draft) return Failure(draft.error());
+    if (auto done = sql(database(), QStringLiteral("VACUUM INTO ?"), {(*draft)->draft()}); !done)
         return Failure(done.error());
-    }
-    return {};
+    return (*draft)->keep();
 }
 
 QString BookFile::pragma(QString const& name) const {

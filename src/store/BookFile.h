@@ -3,17 +3,20 @@
 #pragma once
 // A book on disk: one SQLite file. The only place with SQL. Nothing is ever overwritten: changes are appended.
 
-#include "core/base/Json.h"
 #include "core/shop/Change.h"
+#include "store/Schema.h"
 
-#include <QSqlDatabase>
+#include <QLockFile>
 #include <QString>
+#include <functional>
+#include <iosfwd>
 #include <memory>
+#include <stop_token>
 
 namespace steady::store {
 
-inline constexpr int schema_version = 1;
-inline constexpr int application_id = 0x53744e31;
+class FileClaim;
+class ReadingWay;
 
 enum class Access { ReadWrite, ReadOnly };
 
@@ -24,45 +27,65 @@ struct ChangeRow {
     std::int64_t undoes = 0; ///< seq of the change that this one takes back; 0: none
 };
 
+/// A book in which everything was read and is as it was written.
+struct Sound {
+    std::int64_t changes = 0;
+    std::int64_t unsealed = 0; ///< of them from before there were sums: readable, but not proved unchanged
+};
+
 class BookFile : public shop::ReadingSource {
 public:
-    /// A new, empty book. Error: FileExists, FileWrite.
+    /// A new, empty book. Error: FileExists, LogOrphaned, BookBusy, FileWrite.
     static Result<std::unique_ptr<BookFile>> create(QString const& path);
-    /// Refuses foreign, damaged and newer files before anything that could write is opened.
+    /// Refuses foreign, damaged and newer files before anything that could write is opened; an older one that is opened
+    /// for writing becomes one of this format. Error also: BookLocked, BookBusy, BookProtected, FolderProtected,
+    /// SecondName, NoRoomForLog: it can be read only.
     static Result<std::unique_ptr<BookFile>> open(QString const& path, Access access);
     ~BookFile() override;
 
     /// Reads the heads only.
     Result<shop::Book> load() const;
-    /// Reads everything: schema, pages, old revisions, readings, marks, and what refers to what. Error: FileDamaged.
-    Result<void> check() const;
+    /// Reads everything: schema, pages, old revisions, readings, marks, sums, and what refers to what, as of one
+    /// moment. Error: FileDamaged; nothing when it was asked to stop.
+    Result<std::optional<Sound>> check(std::stop_token stop = {}) const;
     /// Writes in one transaction; an error leaves the file as it was. Returns the change's seq.
     Result<std::int64_t> append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
                                 std::int64_t undoes = 0);
     /// The change that would take `seq` back: for each entity the revision before it, its readings and marks withdrawn.
     Result<shop::Change> inverse(std::int64_t seq) const;
     Result<std::vector<shop::Reading>> readings(Id<shop::Study> study) const override;
-    std::vector<ChangeRow> history(int most = 1000) const; ///< newest first
+    Result<std::vector<ChangeRow>> history(int most = 1000) const; ///< newest first
     /// The change that would bring everything back to how it was after `seq`: entities, and which readings count.
     Result<shop::Change> backTo(std::int64_t seq) const;
-    std::int64_t lastSeq() const;
-    /// A file of its own with the same content. Error: FileExists, FileWrite.
+    /// As of opening, of the last append or of the last catchUp.
+    std::int64_t lastSeq() const { return m_last_seq; }
+    /// For a reader: looks how far the writer is by now.
+    Result<void> catchUp();
+    /// A file of its own with the same content. Error: FileExists, LogOrphaned, FileWrite.
     Result<void> saveCopy(QString const& path) const;
-    /// The whole book, with its history and readings: sorted keys, so that export, import, export gives equal bytes.
-    Result<Json> toJson() const;
-    /// A new book of what toJson gave. Error: FileExists, BadSchema with the place in the JSON; nothing is left then.
-    static Result<void> importJson(QString const& path, Json const& json);
+    /// The whole book, with its history and readings, as JSON, a change a line: docs/formats.md. Sorted keys, so that
+    /// export, import, export gives equal bytes. In pieces: the book may be large.
+    Result<void> exportTo(std::ostream& out) const;
+    /// A new book of what exportTo gave. Error: FileExists, BadJson, BadSchema with the place in the JSON, SumDiffers;
+    /// nothing is left then.
+    static Result<void> importFrom(std::istream& in, std::string const& place, QString const& path);
     /// The pragma's present value on the writing connection: “wal”, “2”.
     QString pragma(QString const& name) const;
     QString path() const { return m_path; }
 
 private:
-    explicit BookFile(QString path);
-    Result<void> connect(Access access);
-    Result<void> createTables();
+    BookFile(QString path, std::shared_ptr<FileClaim> claim, int version);
+    Result<void> connectForWriting();
+    Result<void> connectForReading();
     QSqlDatabase database() const;
 
     QString m_path;
+    std::shared_ptr<FileClaim> m_claim; ///< longer than any connection
+    std::unique_ptr<ReadingWay> m_way;  ///< none: this one writes
+    std::unique_ptr<QLockFile> m_old_lock;
+    bool m_writer = false;
+    int m_version;
+    std::int64_t m_last_seq = 0;
     QString m_connection;
 };
 

@@ -3,13 +3,12 @@
 #pragma once
 // Whether a file may be opened at all, decided without a connection that could write to it.
 
-#include "core/base/Result.h"
-
-#include <QString>
+#include "store/FileClaim.h"
 
 namespace steady::store {
 
-/// Error: FileMissing, FileUnreadable, FileForeign, FileDamaged, FileNewer. The file and its -wal stay as they are.
-Result<void> mayOpen(QString const& path);
+/// The format of the book. Error: FileEmpty, FileForeign, FileDamaged, FileNewer; the file and its log stay as they
+/// are.
+Result<int> formatOf(std::shared_ptr<FileClaim> const& claim);
 
 } // namespace steady::store

@@ -7,29 +7,38 @@
 namespace steady::store {
 namespace {
 
-std::unique_ptr<QLockFile> lockFor(QString const& path) {
-    auto lock = std::make_unique<QLockFile>(path + QStringLiteral(".lock"));
-    lock->setStaleLockTime(0); // a lock ends with its process, never with time
-    return lock;
+/// What keeps a book from being written to, and not from being read.
+bool canStillBeRead(Code why) {
+    switch (why) {
+    case Code::BookLocked:
+    case Code::BookBusy:
+    case Code::BookProtected:
+    case Code::FolderProtected:
+    case Code::NoRoomForLog:
+    case Code::SecondName: return true;
+    default: return false;
+    }
 }
 
 } // namespace
 
-Session::Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock,
+Session::Session(std::unique_ptr<BookFile> file, std::optional<Error> why_reading, Clock const& clock,
                  std::string author)
-    : m_file(std::move(file)), m_lock(std::move(lock)), m_writable(writable), m_clock(clock),
-      m_author(std::move(author)) {}
+    : m_file(std::move(file)), m_why_reading(std::move(why_reading)), m_clock(clock), m_author(std::move(author)) {}
 
 Session::~Session() = default;
 
 Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const& clock, std::string author) {
-    auto lock = lockFor(path);
-    bool const mine = lock->tryLock(0);
-    auto file = BookFile::open(path, mine ? Access::ReadWrite : Access::ReadOnly);
+    std::optional<Error> why_reading;
+    auto file = BookFile::open(path, Access::ReadWrite);
+    if (!file && canStillBeRead(file.error().code)) {
+        why_reading = file.error();
+        file = BookFile::open(path, Access::ReadOnly);
+    }
     if (!file) return Failure(file.error());
     auto book = (*file)->load();
     if (!book) return Failure(book.error());
-    std::unique_ptr<Session> session(new Session(std::move(*file), std::move(lock), mine, clock, std::move(author)));
+    std::unique_ptr<Session> session(new Session(std::move(*file), std::move(why_reading), clock, std::move(author)));
     session->m_book = std::move(*book);
     session->m_data_version = session->m_file->pragma(QStringLiteral("data_version"));
     return session;
@@ -43,7 +52,7 @@ Result<std::unique_ptr<Session>> Session::create(QString const& path, Clock cons
 }
 
 Result<std::int64_t> Session::write(shop::Change change, std::int64_t undoes) {
-    if (!m_writable) return fail(Code::BookLocked, {m_file->path().toStdString()});
+    if (m_why_reading) return Failure(*m_why_reading);
     auto next = shop::apply(m_book, change);
     if (!next) return Failure(next.error());
     if (change.empty()) return 0;
@@ -103,11 +112,18 @@ Result<void> Session::restore(std::int64_t seq) {
     return commit(std::move(*change));
 }
 
+void Session::readOnlyFromNow(Error why) {
+    m_why_reading = std::move(why);
+    m_undo.clear();
+    m_redo.clear();
+    Q_EMIT changed();
+}
+
 void Session::refresh() {
     auto const version = m_file->pragma(QStringLiteral("data_version"));
     if (version == m_data_version) return;
     m_data_version = version;
-    if (auto book = m_file->load()) {
+    if (auto book = m_file->load(); book && m_file->catchUp()) {
         m_book = std::move(*book);
         Q_EMIT changed();
     }

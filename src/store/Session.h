@@ -6,9 +6,9 @@
 #include "core/base/Clock.h"
 #include "store/BookFile.h"
 
-#include <QLockFile>
 #include <QObject>
 #include <memory>
+#include <optional>
 
 namespace steady::store {
 
@@ -16,7 +16,7 @@ class Session : public QObject {
     Q_OBJECT
 
 public:
-    /// Opens for writing when nobody else does, otherwise for reading.
+    /// Opens for writing if that can be, otherwise for reading.
     static Result<std::unique_ptr<Session>> open(QString const& path, Clock const& clock, std::string author);
     static Result<std::unique_ptr<Session>> create(QString const& path, Clock const& clock, std::string author);
     ~Session() override;
@@ -24,7 +24,11 @@ public:
     shop::Book const& book() const { return m_book; }
     shop::ReadingSource const& readings() const { return *m_file; }
     BookFile const& file() const { return *m_file; }
-    bool writable() const { return m_writable; }
+    bool writable() const { return !m_why_reading; }
+    /// Why this one only reads; none: it writes.
+    std::optional<Error> const& whyReading() const { return m_why_reading; }
+    /// From now on nothing is written: something was found that must not be built upon.
+    void readOnlyFromNow(Error why);
     std::int64_t now() const { return m_clock.nowUtcMs(); }
 
     /// Checks, writes, swaps, announces. A change without content is not recorded and is no error.
@@ -47,14 +51,12 @@ Q_SIGNALS:
     void changed();
 
 private:
-    Session(std::unique_ptr<BookFile> file, std::unique_ptr<QLockFile> lock, bool writable, Clock const& clock,
-            std::string author);
+    Session(std::unique_ptr<BookFile> file, std::optional<Error> why_reading, Clock const& clock, std::string author);
     Result<std::int64_t> write(shop::Change change, std::int64_t undoes);
     Result<std::int64_t> takeBack(std::int64_t seq, char const* verb);
 
     std::unique_ptr<BookFile> m_file;
-    std::unique_ptr<QLockFile> m_lock;
-    bool m_writable;
+    std::optional<Error> m_why_reading;
     Clock const& m_clock;
     std::string m_author;
     shop::Book m_book;

@@ -18,8 +18,8 @@ Result<QSqlQuery> sql(QSqlDatabase const& database, QString const& statement, QV
 /// After the last row: whether that was the last, or a read that failed. Error: FileDamaged.
 Result<void> readToTheEnd(QSqlQuery const& query, QSqlDatabase const& database);
 
-/// Sets a connection up for reading only, such that not even an empty -wal appears beside a file that has none.
-void forReading(QSqlDatabase& database, QString const& path);
+/// The file of a connection, as a person would name it.
+std::string placeOf(QSqlDatabase const& database);
 
 /// begin … commit; rolls back unless committed.
 class Transaction {

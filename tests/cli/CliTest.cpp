@@ -191,7 +191,7 @@ private Q_SLOTS:
         QCOMPARE(book->info().name, std::string("Tern & Thole"));
         QCOMPARE(book->all<shop::Assembly>().size(), std::size_t(9)); // one of them taken apart
         QVERIFY(book->check().empty());
-        auto const history = (*file)->history();
+        auto const history = (*file)->history().value();
         QVERIFY(history.size() > 10);
         for (std::size_t i = 1; i < history.size(); ++i) QVERIFY(history[i - 1].at_utc_ms >= history[i].at_utc_ms);
     }

@@ -81,7 +81,7 @@ private Q_SLOTS:
         for (auto const& [id, contact] : (*session)->book().all<shop::Contact>())
             newest = std::max(newest, contact->at_utc_ms);
         QCOMPARE(newest, now - 44 * minute);
-        QCOMPARE((*session)->file().history().back().at_utc_ms / day, (now - 74 * day) / day);
+        QCOMPARE((*session)->file().history()->back().at_utc_ms / day, (now - 74 * day) / day);
     }
     void everyKindIsRight_data() {
         QTest::addColumn<QString>("machine");
@@ -147,7 +147,7 @@ private Q_SLOTS:
                  said({"write", "re-touch", "--book", m_book.toStdString()}));
         auto const a = store::BookFile::open(m_book, store::Access::ReadOnly),
                    b = store::BookFile::open(QString::fromStdString(copy), store::Access::ReadOnly);
-        QCOMPARE((*a)->history().size(), (*b)->history().size());
+        QCOMPARE((*a)->history()->size(), (*b)->history()->size());
         QVERIFY(said({"check", "--book", copy}).find("sound") != std::string::npos);
         QVERIFY(!said({"import", path("book.json"), "--book", copy}, 2).empty()); // never over a book
         QFile::remove(QString::fromStdString(copy));

@@ -9,6 +9,7 @@
 #include "support/Test.h"
 
 #include <QCryptographicHash>
+#include <sstream>
 
 namespace steady::test {
 
@@ -46,6 +47,16 @@ struct BookFolder {
         return std::move(*session);
     }
 };
+/// As the command line exports it.
+inline QByteArray exported(store::BookFile const& file) {
+    std::ostringstream out;
+    if (auto const done = file.exportTo(out); !done) qFatal("%s", describe(done.error()).c_str());
+    return QByteArray::fromStdString(out.str());
+}
+inline Result<void> imported(QByteArray const& text, QString const& path) {
+    std::istringstream in(text.toStdString());
+    return store::BookFile::importFrom(in, "export.json", path);
+}
 inline shop::Change named(std::string what) { return {std::move(what), {}, {}, {}}; }
 
 } // namespace steady::test

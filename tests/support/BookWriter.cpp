@@ -5,7 +5,8 @@
 #include <QCoreApplication>
 #include <cstdio>
 
-/// book-writer PATH: commits change after change and prints each seq once it is committed, until it is killed.
+/// book-writer PATH [looking]: commits change after change and prints each seq once it is committed, until it is
+/// killed. Looking, it also opens the book a second time between changes, reads all of it and lets it go again.
 int main(int argc, char** argv) {
     using namespace steady;
     QCoreApplication const application(argc, argv);
@@ -22,5 +23,8 @@ int main(int argc, char** argv) {
         if (!(*session)->commit(std::move(change))) return 3;
         std::printf("%lld %d\n", static_cast<long long>((*session)->file().lastSeq()), i);
         std::fflush(stdout);
+        if (argc < 3) continue;
+        auto const again = store::BookFile::open(QString::fromLocal8Bit(argv[1]), store::Access::ReadOnly);
+        if (!again || !(*again)->check()) return 4;
     }
 }

@@ -44,7 +44,9 @@ HistoryDialog::HistoryDialog(Desk& desk, QWidget* over) : QDialog(over), m_desk(
 
 void HistoryDialog::fill() {
     m_list->clear();
-    for (auto const& row : m_desk.session().file().history()) {
+    auto const history = m_desk.session().file().history();
+    if (!history) (void)m_desk.report(Failure(history.error()));
+    for (auto const& row : history.value_or(std::vector<store::ChangeRow>())) {
         auto const when = localTime(row.at_utc_ms).rightJustified(24);
         auto* item = new QListWidgetItem(
             u"%1  %2  %3 %4"_s.arg(row.seq, 5).arg(when, text(row.author).leftJustified(9), text(row.what)), m_list);

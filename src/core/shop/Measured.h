@@ -55,6 +55,11 @@ struct Reading {
     std::int64_t at_utc_ms = 0;
     bool withdrawn = false;
     std::string cause; ///< why it was withdrawn
+    // Where and how it was taken, as far as its study asks for that.
+    std::optional<double> x_mm, y_mm, temperature_c;
+    std::optional<int> group_nr;
+    std::optional<double> second_value; ///< the other of a pair, in `unit`
+    std::string quantity, unit;         ///< empty: a length in mm
     bool operator==(Reading const&) const = default;
 };
 

@@ -35,12 +35,13 @@ int main(int argc, char** argv) {
     auto const path = asked->isEmpty() ? app::usualBook(clock) : Result<QString>(*asked);
     auto session = path ? store::Session::open(*path, clock, app::authorName())
                         : Result<std::unique_ptr<store::Session>>(Failure(path.error()));
-    if (!session) {
-        std::cerr << describe(session.error()) << "\n";
-        return 2;
-    }
     app::MainWindow window(look, prompter, clock, app::authorName());
-    window.setSession(std::move(*session));
+    if (session) {
+        window.setSession(std::move(*session));
+    } else {
+        std::cerr << describe(session.error()) << "\n";
+        window.showTrouble(path.value_or(QString()), session.error());
+    }
     // A book named on the command line is looked at; one opened in the window becomes the usual one.
     QObject::connect(&window, &app::MainWindow::bookShown, &window, [&window](QString const& book) {
         app::rememberBook(book);

@@ -3,6 +3,7 @@
 #include "cli/Command.h"
 
 #include "core/base/Json.h"
+#include "core/base/Words.h"
 #include "core/controller/Executable.h"
 
 #include <iostream>
@@ -25,7 +26,9 @@ Json toJson(Findings const& findings) {
 int lint(std::string const& path, bool json, Streams streams) {
     auto const text = readFile(path);
     if (!text) return refuse(text.error(), streams);
-    auto const made = controller::makeExecutable(*text, controller::parametric());
+    auto made = controller::makeExecutable(*text, controller::parametric());
+    if (auto const cut = controller::cutShort(made); cut && made.findings.empty())
+        made.findings.push_back(toFinding(*cut));
     if (json) {
         auto all = made.findings;
         all.insert(all.end(), made.notes.begin(), made.notes.end());

@@ -38,9 +38,13 @@ int run(Options const& options, Streams streams) {
                     << machine::verdictText(result, world->memory.native) << "\n";
     }
     if (result.outcome != controller::Outcome::Completed) return judged_bad;
-    bool const off =
-        options.within_mm > 0 && (!result.z_zero || std::abs(result.z_zero->error_mm()) > options.within_mm);
-    return off ? judged_bad : good;
+    if (result.z_zero && !std::isfinite(result.z_zero->error_mm())) return judged_bad;
+    if (options.within_mm == 0) return good;
+    if (!result.z_zero) {
+        streams.err << "--within: the program set no zero that could be compared.\n";
+        return judged_bad;
+    }
+    return std::abs(result.z_zero->error_mm()) > options.within_mm ? judged_bad : good;
 }
 
 } // namespace
@@ -51,7 +55,7 @@ std::function<int()> addRun(CLI::App& app, Streams streams) {
     app.add_option("--world", options->world, "The world to run it in, JSON as docs/formats.md describes")->required();
     app.add_flag("--json", options->json, "Print the result as JSON");
     app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")
-        ->check(CLI::PositiveNumber);
+        ->check(CLI::Range(1e-6, 1e3));
     return [options, streams] { return run(*options, streams); };
 }
 

@@ -5,7 +5,9 @@
 
 #include "core/base/Json.h"
 #include "core/controller/MachinePort.h"
+#include "core/shop/Bounds.h"
 
+#include <fmt/format.h>
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <set>
@@ -32,6 +34,17 @@ public:
 
     template<class T> void field(char const* key, T& value) {
         if (auto* at = slot(key)) pass(*at, key, value);
+    }
+    /// A field that must lie somewhere.
+    template<class T, class N> void field(char const* key, T& value, shop::Bounds<N> bounds) {
+        field(key, value);
+        if (m_writing || m_error) return;
+        bool good = true;
+        if constexpr (std::is_same_v<T, std::optional<N>>)
+            good = !value || bounds.hold(*value);
+        else
+            good = bounds.hold(value);
+        if (!good) refuse(key, fmt::format("a number from {} to {}", bounds.least, bounds.most));
     }
     template<class E, std::size_t n> void word(char const* key, E& value, char const* const (&words)[n]) {
         auto* at = slot(key);
@@ -90,10 +103,10 @@ private:
     void pass(Json& at, char const* key, double& value) {
         if (m_writing)
             at = value;
-        else if (at.is_number())
+        else if (at.is_number() && shop::bounds::any_real.hold(at.get<double>()))
             value = at;
         else
-            refuse(key, "a number");
+            refuse(key, "a number that is not too large");
     }
     void pass(Json& at, char const* key, bool& value) {
         if (m_writing)
@@ -122,10 +135,12 @@ private:
     void pass(Json& at, char const* key, int& value) {
         if (m_writing)
             at = value;
-        else if (at.is_number_integer())
+        else if (at.is_number_integer() && shop::bounds::any_real.hold(at.get<double>()) &&
+                 shop::bounds::any_whole.hold(static_cast<int>(at.get<std::int64_t>())) &&
+                 at.get<std::int64_t>() == static_cast<int>(at.get<std::int64_t>()))
             value = at;
         else
-            refuse(key, "a whole number");
+            refuse(key, "a whole number that is not too large");
     }
     template<class T> void pass(Json& at, char const* key, std::optional<T>& value) {
         if (m_writing) {
@@ -138,8 +153,8 @@ private:
     void pass(Json& at, char const* key, controller::Vec3& value) {
         if (m_writing)
             at = value;
-        else if (at.is_array() && at.size() == 3 && at[0].is_number() && at[1].is_number() && at[2].is_number())
-            value = at;
+        else if (at.is_array() && at.size() == 3)
+            for (std::size_t i = 0; i < 3; ++i) pass(at[i], key, value[i]);
         else
             refuse(key, "three numbers");
     }

@@ -15,6 +15,11 @@ namespace {
 using machine::World;
 
 constexpr char const* format_name = "steady-pin-world";
+namespace bounds = shop::bounds;
+constexpr bounds::Real backlash_mm{0, 100}, rapid_mm_min{1e-3, 1e6}, accel_mm_s2{1e-3, 1e6}, seconds{0, 1e6}, size_mm{0, 1e5},
+    factor{0.01, 10}, angle_deg{0, 180};
+constexpr bounds::Whole tool_number{0, controller::tool_count - 1};
+
 constexpr char const* unit_words[] = {"mm", "inch"};
 constexpr char const* circuit_words[] = {"open_at_rest", "closed_at_rest"};
 constexpr char const* capture_words[] = {"hardware", "polled", "debounced"};
@@ -41,20 +46,20 @@ void axis(Walk& walk, char const* key, machine::Axis& a) {
     walk.object(key, [&](Walk& w) {
         w.field("low_mm", a.low_mm);
         w.field("high_mm", a.high_mm);
-        w.field("rapid_mm_min", a.rapid_mm_min);
-        w.field("accel_mm_s2", a.accel_mm_s2);
-        w.field("backlash_mm", a.backlash_mm);
+        w.field("rapid_mm_min", a.rapid_mm_min, rapid_mm_min);
+        w.field("accel_mm_s2", a.accel_mm_s2, accel_mm_s2);
+        w.field("backlash_mm", a.backlash_mm, backlash_mm);
     });
 }
 
 void toolFields(Walk& w, machine::Tool& tool) {
     w.field("length_mm", tool.length_mm);
-    w.field("diameter_mm", tool.diameter_mm);
+    w.field("diameter_mm", tool.diameter_mm, size_mm);
     w.field("conducts", tool.conducts);
     w.word("tip", tool.tip, tip_words);
-    w.field("contact_radius_mm", tool.contact_radius_mm);
-    w.field("teeth", tool.teeth);
-    w.field("vee_deg", tool.vee_deg);
+    w.field("contact_radius_mm", tool.contact_radius_mm, size_mm);
+    w.field("teeth", tool.teeth, bounds::teeth);
+    w.field("vee_deg", tool.vee_deg, angle_deg);
     w.field("recess_mm", tool.recess_mm);
     w.field("nut_mm", tool.nut_mm);
     w.field("stick_out_mm", tool.stick_out_mm);
@@ -109,12 +114,12 @@ void controllerPart(Walk& walk, World& world) {
         w.field("dialect", world.dialect);
         if (!w.writing() && world.dialect != controller::parametric().id)
             w.refuse("dialect", controller::parametric().id);
-        w.field("homed_parameter", world.behaviour.homed_parameter);
+        w.field("homed_parameter", world.behaviour.homed_parameter, bounds::parameter);
         w.word("closed_at_start", world.behaviour.closed_at_start, closed_words);
         w.word("home_move", world.behaviour.home_move, home_words);
         w.word("offset_at_end", world.behaviour.offset_at_end, end_words);
-        w.field("scratch_parameter", world.behaviour.scratch_parameter);
-        w.field("link_parameter", world.behaviour.link_parameter);
+        w.field("scratch_parameter", world.behaviour.scratch_parameter, bounds::scratch_from);
+        w.field("link_parameter", world.behaviour.link_parameter, bounds::links_from);
         if (!w.writing())
             if (auto const numbers = macros::checkNumbers(world.behaviour); !numbers)
                 w.refuse("scratch_parameter, link_parameter, homed_parameter", numbers.error().limit);
@@ -124,10 +129,10 @@ void controllerPart(Walk& walk, World& world) {
         w.word("native_unit", memory.native, unit_words);
         w.word("unit_active", memory.modes.units, unit_words);
         w.field("absolute", memory.modes.absolute);
-        w.field("work_offset_active", memory.modes.work_offset);
+        w.field("work_offset_active", memory.modes.work_offset, bounds::work_offset);
         w.field("shift_mm", memory.shift_mm);
         if (!w.writing()) memory.kept_shift_mm = memory.shift_mm;
-        w.field("tool", memory.tool);
+        w.field("tool", memory.tool, tool_number);
         w.field("tool_offset_mm", memory.tool_offset_mm);
         w.object("work_offsets_mm", [&](Walk& offsets) {
             for (int n = 1; n <= work_offset_count; ++n)
@@ -135,9 +140,6 @@ void controllerPart(Walk& walk, World& world) {
         });
         numbered(w, "tool_table_mm", memory.tool_table_mm, 1);
         numbered(w, "parameters", memory.parameters, 1);
-        if (!w.writing() && (memory.tool < 0 || memory.tool >= controller::tool_count)) w.refuse("tool", "0 to 255");
-        if (!w.writing() && (memory.modes.work_offset < 1 || memory.modes.work_offset > work_offset_count))
-            w.refuse("work_offset_active", "1 to 9");
     });
 }
 
@@ -198,7 +200,7 @@ void walkWorld(Walk& walk, World& world) {
     bool const writing = walk.writing();
     walk.list("tools", world.tools, [writing](Json& json, machine::NumberedTool& each, auto& error) {
         Walk w(json, writing, "tools.", error);
-        w.field("number", each.number);
+        w.field("number", each.number, bounds::tool_number);
         toolFields(w, each.tool);
     });
     setterPart(walk, world);
@@ -217,10 +219,10 @@ void walkWorld(Walk& walk, World& world) {
         if (!writing && !w.has("path") && world.input.circuit == shop::Circuit::ClosedAtRest)
             world.input.path = shop::Path::OwnSwitch;
         w.word("capture", world.input.capture, capture_words);
-        w.field("debounce_s", world.input.debounce_s);
-        w.field("poll_s", world.input.poll_s);
-        w.field("driver_lag_s", world.input.driver_lag_s);
-        w.field("scatter_mm", world.input.scatter_mm);
+        w.field("debounce_s", world.input.debounce_s, seconds);
+        w.field("poll_s", world.input.poll_s, seconds);
+        w.field("driver_lag_s", world.input.driver_lag_s, seconds);
+        w.field("scatter_mm", world.input.scatter_mm, size_mm);
         w.field("inverted", world.input.inverted);
         w.field("lead_off", world.input.lead_off);
         w.field("shorted", world.input.shorted);
@@ -229,23 +231,23 @@ void walkWorld(Walk& walk, World& world) {
     walk.object("spindle", [&](Walk& w) {
         w.word("switched", world.spindle.switched, switch_words);
         w.field("on", world.spindle.on);
-        w.field("spin_down_s", world.spindle.spin_down_s);
+        w.field("spin_down_s", world.spindle.spin_down_s, seconds);
         w.field("body_mm", world.spindle.body_mm);
         w.field("turned_deg", world.spindle.turned_deg);
         w.field("shoe_mm", world.spindle.shoe_mm);
         w.field("shoe_diameter_mm", world.spindle.shoe_diameter_mm);
     });
     walk.object("operator", [&](Walk& w) {
-        w.field("pause_s", world.person.pause_s);
+        w.field("pause_s", world.person.pause_s, seconds);
         w.list("pauses", world.person.pauses, [writing](Json& json, machine::PauseActs& pause, auto& error) {
             pauseActs(json, pause, error, writing);
         });
-        w.field("feed_override", world.person.feed_override);
+        w.field("feed_override", world.person.feed_override, factor);
     });
     walk.list("false_contacts", world.false_contacts, [writing](Json& json, machine::FalseContact& spark, auto& error) {
         Walk w(json, writing, "false_contacts.", error);
         w.field("at_z_mm", spark.at_z_mm);
-        w.field("lasts_s", spark.lasts_s);
+        w.field("lasts_s", spark.lasts_s, seconds);
     });
     walk.object("lost_steps", [&](Walk& w) {
         w.field("move", world.lost_steps.move);

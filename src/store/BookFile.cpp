@@ -155,8 +155,11 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
     for (auto const& put : change.puts) {
         QVariant kind, body;
         if (put.value) {
+            auto const json = shop::toJson(*put.value);
+            // What could not be read again must never be written.
+            if (auto const again = shop::fromJson(shop::kindOf(*put.value), json); !again) return Failure(again.error());
             kind = text(shop::kindOf(*put.value));
-            body = text(dumpJson(shop::toJson(*put.value)));
+            body = text(dumpJson(json));
         } else {
             auto last =
                 sql(db, QStringLiteral("SELECT kind FROM revision JOIN head USING(entity, seq) WHERE entity = ?"),

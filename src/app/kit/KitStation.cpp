@@ -32,7 +32,7 @@ template<class T, class At> void practiceFields(Form<T>& f, char const* device, 
     f.row(3);
     f.number(
         name("kit.plate.touches", "kit.setter.touches"), "Touches", "", 1,
-        {1, 5}, [at](T & x) -> auto& { return at(x).touches; });
+        shop::bounds::touches, [at](T & x) -> auto& { return at(x).touches; });
     f.length(
         name("kit.plate.back_off", "kit.setter.back_off"), "Back off",
         {0.2, 20}, [at](T & x) -> auto& { return at(x).back_off_mm; });
@@ -45,7 +45,7 @@ template<class T, class At> void practiceFields(Form<T>& f, char const* device, 
     f.row(2);
     f.number(
         name("kit.plate.air", "kit.setter.air"), "Air, output", "", 1,
-        {0, 7}, [at](T & x) -> auto& { return at(x).air_output; });
+        shop::bounds::air_output, [at](T & x) -> auto& { return at(x).air_output; });
     f.number(
         name("kit.plate.air_s", "kit.setter.air_s"), "For", "s", 1,
         {0.1, 20}, [at](T & x) -> auto& { return at(x).air_s; });
@@ -229,7 +229,7 @@ void KitStation::buildTool(QVBoxLayout* page) {
         [this] { return desk().setup().assembly.value != 0; });
     auto& f = *form;
     f.number(
-        "kit.tool.number", "Tool number", "", 1, {1, 99'999}, [](Assembly & a) -> auto& { return a.number; });
+        "kit.tool.number", "Tool number", "", 1, Range(1, shop::bounds::tool_number.most), [](Assembly & a) -> auto& { return a.number; });
     f.text(
         "kit.tool.name", "Name of the tool", [](Assembly & a) -> auto& { return a.name; });
     f.row(2);
@@ -255,7 +255,7 @@ void KitStation::buildTool(QVBoxLayout* page) {
         "kit.tool.stick_out", "Out of the nut", {1, 500}, [](Assembly & a) -> auto& { return a.stick_out_mm; });
     f.row(3);
     f.number(
-        "kit.tool.teeth", "Flutes, inserts", "", 1, {1, 24}, [](Assembly & a) -> auto& { return a.teeth; });
+        "kit.tool.teeth", "Flutes, inserts", "", 1, shop::bounds::teeth, [](Assembly & a) -> auto& { return a.teeth; });
     f.number(
         "kit.tool.vee", "Vee", "deg", 1, {10, 170}, [](Assembly & a) -> auto& { return a.vee_deg; });
     f.length(
@@ -267,7 +267,7 @@ void KitStation::buildTool(QVBoxLayout* page) {
         "kit.tool.method", "Measured on", {"the setter", "the plate", "a height gauge"},
         [](Assembly & a) -> auto& { return a.method; });
     f.number(
-        "kit.tool.own_offset", "Work offset of its own", "", 1, {0, 9},
+        "kit.tool.own_offset", "Work offset of its own", "", 1, shop::bounds::own_offset,
         [](Assembly & a) -> auto& { return a.own_offset; }, "1 is G54; 0: none");
     m_forms.push_back(std::move(form));
     m_tool_cutter = chooser(page, "kit.tool.cutter", "Cutter", [this](int index) { return gripPart(index, true); });
@@ -311,7 +311,7 @@ void KitStation::buildParts(QVBoxLayout* page) {
         [](Cutter & x) -> auto& { return x.tip; });
     c.row(3);
     c.number(
-        "kit.cutter.teeth", "Flutes, inserts", "", 1, {1, 24}, [](Cutter & x) -> auto& { return x.teeth; });
+        "kit.cutter.teeth", "Flutes, inserts", "", 1, shop::bounds::teeth, [](Cutter & x) -> auto& { return x.teeth; });
     c.number(
         "kit.cutter.vee", "Vee", "deg", 1, {10, 170}, [](Cutter & x) -> auto& { return x.vee_deg; });
     c.length(

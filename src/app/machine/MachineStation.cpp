@@ -92,7 +92,7 @@ void MachineStation::buildTravel(QVBoxLayout* page) {
     f.number(
         "machine.z.accel", "Acceleration, Z", "mm/s²", 1, accelerations,
         [](Machine & m) -> auto& { return m.axes[2].accel_mm_s2; });
-    Range const backlash{0, 2};
+    Range const backlash = shop::bounds::backlash_mm;
     f.row(3);
     f.length(
         "machine.x.backlash", "Backlash, X", backlash, [](Machine & m) -> auto& { return m.axes[0].backlash_mm; });
@@ -218,13 +218,13 @@ void MachineStation::buildController(QVBoxLayout* page) {
     f.heading("Parameters that the macros use");
     f.row(3);
     f.number(
-        "machine.homed_parameter", "Says homed", "#", 1, {1, 5399},
+        "machine.homed_parameter", "Says homed", "#", 1, shop::bounds::parameter,
         [](Machine & m) -> auto& { return m.behaviour.homed_parameter; });
     f.number(
-        "machine.scratch", "For a moment", "#", 1, {31, 5031},
+        "machine.scratch", "For a moment", "#", 1, shop::bounds::scratch_from,
         [](Machine & m) -> auto& { return m.behaviour.scratch_parameter; });
     f.number(
-        "machine.links", "For links", "#", 1, {31, 4971},
+        "machine.links", "For links", "#", 1, shop::bounds::links_from,
         [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
     f.note("The first reads 1 once homed; empty: macros ask. From the second on 30 numbers, from the third on ten for "
            "each work offset: none that other macros of yours use.");

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/Bars.h"
 
+#include "core/base/Words.h"
+
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
@@ -19,14 +21,27 @@ QToolButton* buttonFor(QAction* action, QString const& words, QWidget* parent) {
     return button;
 }
 
+/// Why a book only reads, short enough for the top line; the whole sentence is in the notice and the tip.
+QString inShort(Code why) {
+    switch (why) {
+    case Code::BookLocked: return u"another window writes to this book"_s;
+    case Code::BookBusy: return u"another program reads this book"_s;
+    case Code::BookProtected: return u"the file is protected"_s;
+    case Code::FolderProtected: return u"its folder takes no files"_s;
+    case Code::NoRoomForLog: return u"the disk is full"_s;
+    case Code::SecondName: return u"the file has a second name"_s;
+    default: return u"the book is damaged"_s;
+    }
+}
+
 } // namespace
 
 TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* parent) : QWidget(parent) {
     onSurface(this, Surface::Panel);
     m_book = styled(new QLabel(this), Type::Title);
     m_machine = styled(new QLabel(this), Type::Body, Tone::Soft);
-    m_reading =
-        styled(new QLabel(u"Reading only: another window writes to this book"_s, this), Type::Strong, Tone::Attention);
+    m_reading = styled(new QLabel(this), Type::Strong, Tone::Attention);
+    m_reading->setObjectName(u"top.reading"_s);
     auto* menu_button = new QToolButton(this);
     menu_button->setText(u"Book"_s);
     menu_button->setObjectName(u"top.book"_s);
@@ -63,7 +78,11 @@ void TopBar::refresh(Desk const& desk) {
     m_book->setText(text(desk.book().info().name));
     auto const* machine = desk.book().find(desk.setup().machine);
     m_machine->setText(machine ? text(machine->name) : u"no machine yet: a small router is assumed"_s);
-    m_reading->setVisible(!desk.session().writable());
+    auto const& why = desk.session().whyReading();
+    m_reading->setVisible(why.has_value());
+    if (!why) return;
+    m_reading->setText(u"Reading only: "_s + inShort(why->code));
+    m_reading->setToolTip(tip(text(describe(*why))));
 }
 
 NextBar::NextBar(Look const& look, QAction* go, QWidget* parent) : QWidget(parent) {

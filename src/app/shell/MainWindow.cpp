@@ -8,8 +8,10 @@
 #include "app/shell/Bars.h"
 #include "app/shell/HistoryDialog.h"
 #include "app/shell/Route.h"
+#include "app/shell/Trouble.h"
 #include "app/zeroing/ZeroingStation.h"
 #include "core/base/Words.h"
+#include "store/Rescue.h"
 
 namespace steady::app {
 
@@ -42,10 +44,13 @@ QSize MainWindow::sizeOn(QSize available) {
 
 /// What is being typed is accepted, as on leaving any field; then the stations go before the desk they stand on.
 void MainWindow::leaveBook() {
+    m_background.cancel();
+    m_unchecked = false;
     if (auto* typing = focusWidget()) typing->clearFocus();
     m_stations.clear();
     m_stale.clear();
     m_notice = nullptr;
+    m_top = nullptr;
     delete centralWidget(); // where it is: taken out first it would be styled again
 }
 
@@ -126,7 +131,17 @@ void MainWindow::setRecent(QStringList const& paths) {
 }
 
 bool MainWindow::openBook(QString const& path) {
+    if (m_desk && QFileInfo(path).canonicalFilePath() ==
+                      QFileInfo(m_desk->session().file().path()).canonicalFilePath()) {
+        if (m_desk->session().writable()) return true; // it is open here
+        leaveBook(); // perhaps it can be written to by now; who still reads it would be in the way
+        m_desk.reset();
+    }
     auto session = store::Session::open(path, m_clock, m_author);
+    if (!session && !m_desk) {
+        showTrouble(path, session.error());
+        return false;
+    }
     if (!session) {
         report(text(describe(session.error())));
         return false;
@@ -141,7 +156,78 @@ void MainWindow::setSession(std::unique_ptr<store::Session> session) {
     leaveBook();
     m_desk = std::make_unique<Desk>(std::move(session), m_look, m_prompter);
     build();
+    enableActions();
+    m_unchecked = true;
+    if (auto const& why = m_desk->session().whyReading()) report(text(describe(*why)));
     Q_EMIT bookShown(path);
+}
+
+void MainWindow::showTrouble(QString const& path, Error const& error) {
+    leaveBook();
+    m_desk.reset();
+    auto* page = new Trouble(m_look, m_actions, m_recent, path, error, this);
+    auto* central = onSurface(new QWidget(this), Surface::Paper);
+    setCentralWidget(central);
+    auto* column = new QVBoxLayout(central);
+    column->setContentsMargins(0, 0, 0, 0);
+    m_notice = new Notice(m_look, central);
+    column->addWidget(m_notice);
+    column->addWidget(page, 1);
+    connect(page, &Trouble::rescueWanted, this, [this, path] { rescueBook(path); });
+    enableActions();
+    m_look.dress(this);
+}
+
+/// Without a book only those work that lead to one.
+void MainWindow::enableActions() {
+    for (auto* action : m_actions.all()) {
+        auto const id = action->objectName();
+        action->setEnabled(m_desk || id == u"book.new"_s || id == u"book.open"_s || id == u"view.night"_s ||
+                           id == u"app.quit"_s);
+    }
+    showProgress();
+}
+
+bool MainWindow::event(QEvent* event) {
+    bool const done = QMainWindow::event(event);
+    if (event->type() == QEvent::UpdateRequest && m_unchecked) checkBook(); // it has been painted
+    return done;
+}
+
+/// Everything in the book is read once, elsewhere. What is found must not be built upon.
+void MainWindow::checkBook() {
+    m_unchecked = false;
+    m_background.start(
+        [path = m_desk->session().file().path()](std::stop_token stop) -> Result<std::optional<store::Sound>> {
+            auto const file = store::BookFile::open(path, store::Access::ReadOnly);
+            if (!file) return Failure(file.error());
+            return (*file)->check(stop);
+        },
+        [this](Result<std::optional<store::Sound>> const& sound) {
+            if (sound) return;
+            report(text(describe(sound.error())));
+            if (sound.error().code == Code::FileDamaged) m_desk->session().readOnlyFromNow(sound.error());
+        });
+}
+
+void MainWindow::rescueBook(QString const& damaged) {
+    auto const suggested = QFileInfo(damaged).completeBaseName() + u"-rescued.pinbook"_s;
+    m_prompter.saveFile(this, u"Save what can be read"_s, suggested, book_filter, [this, damaged](QString const& to) {
+        m_background.start(
+            [damaged, to, now = m_clock.nowUtcMs(), author = m_author](std::stop_token) {
+                return store::rescue(damaged, to, now, author);
+            },
+            [this, to](Result<store::Rescued> const& said) {
+                if (!said) return report(text(describe(said.error())));
+                if (!openBook(to)) return;
+                report(u"%1 changes could be read. %2 rows made no sense, and %3 things were left out that rest on "
+                       "something lost%4. Look through it before you rely on it; the damaged file is as it was."_s
+                           .arg(said->changes)
+                           .arg(said->lost_rows)
+                           .arg(said->left_out)
+                           .arg(said->all_pages ? QString() : u"; some pages could not be read at all"_s));
+            });
+    });
 }
 
 void MainWindow::build() {

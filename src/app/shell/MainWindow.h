@@ -4,6 +4,7 @@
 // The window: puts bars, route and stations together for one open book.
 
 #include "app/shell/Actions.h"
+#include "app/shell/Background.h"
 #include "app/shell/Desk.h"
 
 #include <QMainWindow>
@@ -33,12 +34,17 @@ public:
     void setSession(std::unique_ptr<store::Session> session);
     /// Opens a file; an error is shown and the present book stays.
     bool openBook(QString const& path);
+    /// In place of a book: why it does not open, and the ways out.
+    void showTrouble(QString const& path, Error const& error);
     void goTo(QString const& station);
     /// Books to offer under “Recent books”, newest first.
     void setRecent(QStringList const& paths);
     Desk* desk() const { return m_desk.get(); }
     Station* current() const;
     MacrosStation* macros() const { return m_macros; }
+
+protected:
+    bool event(QEvent* event) override;
 
 Q_SIGNALS:
     /// The book shown now, to be remembered as the last one.
@@ -52,6 +58,9 @@ private:
     void freshen(Station& station);
     void showProgress();
     void report(QString const& words);
+    void enableActions();
+    void checkBook();
+    void rescueBook(QString const& damaged);
 
     Look& m_look;
     Prompter& m_prompter;
@@ -69,6 +78,8 @@ private:
     std::set<Station*> m_stale; ///< shown before the book changed; they follow when they are shown again
     MacrosStation* m_macros = nullptr;
     ZeroingStation* m_zeroing = nullptr;
+    bool m_unchecked = false; ///< the book shown has not been read to the end yet
+    Background m_background;
 };
 
 } // namespace steady::app

@@ -7,6 +7,7 @@
 #include "app/shell/Desk.h"
 #include "app/widgets/Choice.h"
 #include "app/widgets/Field.h"
+#include "core/shop/Bounds.h"
 
 #include <QVBoxLayout>
 
@@ -14,6 +15,8 @@ namespace steady::app {
 
 struct Range {
     double low, high; ///< in mm, mm/min, or the unit shown for plain numbers
+    constexpr Range(double from, double to) : low(from), high(to) {}
+    template<class T> constexpr Range(shop::Bounds<T> bounds) : low(bounds.least), high(bounds.most) {}
 };
 inline constexpr Range any_length{-10'000, 10'000}, any_size{0, 2000};
 

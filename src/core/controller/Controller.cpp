@@ -15,6 +15,7 @@ Outcome outcomeOf(Code code) {
     case Code::NoContact:
     case Code::StillInContact: return Outcome::Alarm;
     case Code::LoopLimit:
+    case Code::StepLimit:
     case Code::CallDepth: return Outcome::Runaway;
     default: return Outcome::Refused;
     }
@@ -60,10 +61,10 @@ void Controller::keepNames() {
 }
 
 std::optional<double> Controller::named(std::string const& name) const {
-    auto const& names = m_executable.program.names;
-    for (std::size_t slot = 0; slot < m_named.size(); ++slot)
-        if (names[slot] == name && m_named_set[slot]) return m_named[slot];
-    return std::nullopt;
+    auto const& slots = m_executable.program.slot_of;
+    auto const slot = slots.find(name);
+    if (slot == slots.end() || !m_named_set[static_cast<std::size_t>(slot->second)]) return std::nullopt;
+    return m_named[static_cast<std::size_t>(slot->second)];
 }
 
 void Controller::halt(Outcome outcome, std::string text) {
@@ -76,13 +77,19 @@ bool Controller::step(Record* record) {
     if (m_ended) return false;
     bool going = false;
     if (m_next >= static_cast<int>(m_executable.program.blocks.size()))
-        m_ended = true;
+        runOut();
     else if (++m_steps > step_limit)
         halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(step_limit), ""}));
     else
         going = executeBlock(record);
     if (!going) keepNames();
     return going;
+}
+
+/// Past the last line: nothing said that this was all.
+void Controller::runOut() {
+    m_error = Error{Code::CutShort, here(), "neither M2 nor M30 nor % was reached", {}};
+    halt(Outcome::Refused, sentence(*m_error) + " " + toFinding(*m_error).remedy);
 }
 
 bool Controller::executeBlock(Record* record) {

@@ -76,6 +76,7 @@ private:
     Done probe(Vec3 const& target_mm, Record* record);
     Done stop(Decoded const& block, Record* record);
     void end(Record* record);
+    void runOut();
     void halt(Outcome outcome, std::string text);
     Done trouble(std::optional<Trouble> const& found);
     Result<int> toolNumber(double value) const;

@@ -37,6 +37,19 @@ private:
 
 } // namespace
 
+std::optional<Error> cutShort(Executable const& executable) {
+    auto const& program = executable.program;
+    auto last = program.blocks.rbegin();
+    auto const says_nothing = [](gcode::Block const& block) {
+        return block.words.empty() && block.settings.empty() && block.flow == gcode::Flow::None && !block.end_mark;
+    };
+    while (last != program.blocks.rend() && says_nothing(*last)) ++last;
+    if (last == program.blocks.rend()) return Error{Code::CutShort, {"", 1, 0}, "there is nothing in it to run", {}};
+    if (executable.last_end >= 0 || last->flow == gcode::Flow::EndSub) return std::nullopt;
+    if (last->end_mark && last->line > 1) return std::nullopt;
+    return Error{Code::CutShort, {"", last->line, 0}, "neither M2 nor M30 nor % ends it", {}};
+}
+
 Executable makeExecutable(std::string_view text, Dialect const& dialect) {
     Executable made;
     made.program = gcode::parse(text);
@@ -55,7 +68,7 @@ Executable makeExecutable(std::string_view text, Dialect const& dialect) {
             made.findings.push_back(toFinding(decoded.error()));
             continue;
         }
-        if (decoded->hasM(2) || decoded->hasM(30)) made.last_end = static_cast<int>(i);
+        if ((decoded->hasM(2) || decoded->hasM(30)) && !made.flow.inside[i]) made.last_end = static_cast<int>(i);
         notes.look(*decoded, block.line, made.notes);
         made.constant_of[i] = static_cast<int>(made.constants.size());
         made.constants.push_back(*decoded);

@@ -133,7 +133,16 @@ FlowMap mapFlow(gcode::Program const& program) {
     auto const count = static_cast<int>(program.blocks.size());
     for (auto* list : {&mapper.map.next_branch, &mapper.map.end, &mapper.map.begin})
         list->assign(static_cast<std::size_t>(count), -1);
-    for (int block = 0; block < count; ++block) mapper.visit(block);
+    mapper.map.inside.assign(static_cast<std::size_t>(count), 0);
+    for (int block = 0; block < count; ++block) {
+        mapper.visit(block);
+        mapper.map.inside[static_cast<std::size_t>(block)] = !mapper.open.empty();
+        if (mapper.open.size() <= max_nesting) continue;
+        auto const& b = program.blocks[static_cast<std::size_t>(block)];
+        mapper.map.findings.push_back(toFinding(
+            {Code::TooMuch, {"", b.line, b.flow_column}, "What is nested so deep", std::to_string(max_nesting)}));
+        break;
+    }
     for (auto const& level : mapper.open) mapper.complain(level.block, Code::FlowUnmatched);
     for (int call : mapper.calls) {
         auto const found = mapper.subs.find(program.blocks[static_cast<std::size_t>(call)].flow_number);

@@ -18,8 +18,11 @@ struct FlowMap {
     std::vector<int> end;
     /// For a closing block: the one that opened it; for CALL: the SUB; for RETURN: the SUB it stands in.
     std::vector<int> begin;
+    std::vector<char> inside; ///< 1: within a branch, a loop or a subroutine
     Findings findings;
 };
+
+inline constexpr std::size_t max_nesting = 200; ///< of branches, loops and subroutines in each other
 
 FlowMap mapFlow(gcode::Program const& program);
 

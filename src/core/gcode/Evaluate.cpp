@@ -79,7 +79,8 @@ bool isBinary(OpKind kind) { return (kind >= OpKind::Power && kind <= OpKind::Le
 
 tl::expected<int, EvalError> parameterNumber(double value, int column) {
     double const whole = std::round(value);
-    if (std::abs(value - whole) > 1e-4 || whole < 1 || whole >= parameter_count)
+    bool const known = whole >= 1 && whole < parameter_count && std::abs(value - whole) <= 1e-4; // NaN is not known
+    if (!known)
         return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5409"});
     return static_cast<int>(whole);
 }
@@ -114,6 +115,9 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Valu
             stack[depth - 1] = *result;
         }
     }
+    if (!std::isfinite(stack[0]))
+        return tl::unexpected(EvalError{Code::BadArgument, expr.count ? program.ops[expr.first].column : 0,
+                                        "What this sum gives", "it is no finite number"});
     return stack[0];
 }
 

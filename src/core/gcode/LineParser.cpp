@@ -197,10 +197,9 @@ Result<void> LineParser::flowLabel() {
         std::string name;
         for (++m_at; m_chars[m_at].upper != '>'; ++m_at) name += m_chars[m_at].upper;
         ++m_at;
-        auto& labels = m_program.labels;
-        auto found = std::find(labels.begin(), labels.end(), name);
-        if (found == labels.end()) found = labels.insert(labels.end(), name);
-        m_block.flow_number = first_named_label + static_cast<int>(found - labels.begin());
+        auto const number = labelNumber(m_program, name);
+        if (!number) return error(number.error().code, begin, number.error().value, number.error().limit);
+        m_block.flow_number = *number;
         return {};
     }
     std::string digits;
@@ -314,7 +313,9 @@ Result<int> LineParser::parameterName() {
     if (atEnd()) return error(Code::BracketOpen, begin);
     ++m_at;
     if (name.empty()) return error(Code::ExpectedValue, begin, "<>");
-    return nameSlot(m_program, name);
+    auto const slot = nameSlot(m_program, name);
+    if (!slot) return error(slot.error().code, begin, slot.error().value, slot.error().limit);
+    return *slot;
 }
 
 /// EXISTS[#<name>]

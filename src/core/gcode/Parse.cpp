@@ -22,18 +22,47 @@ std::vector<std::string> split(std::string_view text) {
 
 } // namespace
 
-int nameSlot(Program& program, std::string const& name) {
-    auto const found = std::find(program.names.begin(), program.names.end(), name);
-    auto const slot = static_cast<int>(found - program.names.begin());
-    if (found == program.names.end()) program.names.push_back(name);
-    return slot;
+namespace {
+
+Result<int> numberIn(std::vector<std::string>& list, std::unordered_map<std::string, int>& number_of,
+                     std::string const& name, std::size_t most, char const* what) {
+    if (auto const known = number_of.find(name); known != number_of.end()) return known->second;
+    if (list.size() >= most) return fail(Code::TooMuch, {}, what, std::to_string(most));
+    auto const number = static_cast<int>(list.size());
+    list.push_back(name);
+    number_of.emplace(name, number);
+    return number;
+}
+
+} // namespace
+
+Result<int> nameSlot(Program& program, std::string const& name) {
+    return numberIn(program.names, program.slot_of, name, max_names, "One more named parameter");
+}
+
+Result<int> labelNumber(Program& program, std::string const& name) {
+    auto const found = numberIn(program.labels, program.label_of, name, max_labels, "One more named O word");
+    if (!found) return found;
+    return first_named_label + *found;
 }
 
 Program parse(std::string_view text) {
     Program program;
+    auto tooMuch = [&](char const* what, std::string limit, int line) {
+        program.findings.push_back(toFinding({Code::TooMuch, {"", line, 0}, what, std::move(limit)}));
+    };
+    if (text.size() > max_bytes) {
+        tooMuch("A text of this size", "64 MB", 1);
+        return program;
+    }
     program.text = text;
     program.lines = split(text);
+    if (program.lines.size() > max_lines) {
+        program.lines.resize(max_lines);
+        tooMuch("A text of so many lines", std::to_string(max_lines), static_cast<int>(max_lines));
+    }
     program.blocks.reserve(program.lines.size());
+    std::size_t wrong = 0;
     for (int line = 1; line <= static_cast<int>(program.lines.size()); ++line) {
         LineParser parser(program, line);
         auto block = parser.parse();
@@ -43,12 +72,17 @@ Program parse(std::string_view text) {
         program.tokens.push_back(std::move(tokens));
         if (block) {
             program.blocks.push_back(std::move(*block));
-        } else {
-            program.findings.push_back(toFinding(block.error()));
-            Block empty;
-            empty.line = line;
-            program.blocks.push_back(empty);
+            continue;
         }
+        if (++wrong <= max_findings) program.findings.push_back(toFinding(block.error()));
+        if (wrong == max_findings + 1)
+            program.findings.push_back({Severity::Bad,
+                                        "More is wrong from here on than is listed.",
+                                        "Mend what is listed first.",
+                                        {"", line, 0}});
+        Block empty;
+        empty.line = line;
+        program.blocks.push_back(empty);
     }
     return program;
 }

@@ -5,11 +5,13 @@
 // nothing.
 
 #include "core/base/Finding.h"
+#include "core/base/Result.h"
 
 #include <cstdint>
 #include <optional>
 #include <string>
 #include <string_view>
+#include <unordered_map>
 #include <vector>
 
 namespace steady::gcode {
@@ -135,14 +137,23 @@ struct Program {
     std::vector<Op> ops;
     std::vector<std::string> names;  ///< of named parameters by slot, lower case; a leading _ is global
     std::vector<std::string> labels; ///< of O<name>, by flow_number − first_named_label
+    std::unordered_map<std::string, int> slot_of, label_of; ///< the same, the other way round
     Findings findings;               ///< what the text gets wrong; a program with findings is not run
     bool ok() const { return findings.empty(); }
 };
 
 inline constexpr int max_line_length = 256; // RS274/NGC
+// What is read of one text. Beyond that it is said so, and the text is not run.
+inline constexpr std::size_t max_bytes = std::size_t(64) << 20;
+inline constexpr std::size_t max_lines = 2'000'000;
+inline constexpr std::size_t max_names = 10'000;   ///< of named parameters
+inline constexpr std::size_t max_labels = 100'000; ///< O<name>
+inline constexpr std::size_t max_findings = 1000;  ///< that are listed
 
-/// The slot of a named parameter, made if it is new.
-int nameSlot(Program& program, std::string const& name);
+/// The slot of a named parameter, made if it is new. Error: TooMuch, without a place.
+Result<int> nameSlot(Program& program, std::string const& name);
+/// The number that stands for O<name>, made if it is new. Error: TooMuch, without a place.
+Result<int> labelNumber(Program& program, std::string const& name);
 
 /// Never fails as a whole: each wrong line is a finding, the other lines are parsed.
 Program parse(std::string_view text);

@@ -3,14 +3,18 @@
 #include "core/macros/LinkNumbers.h"
 
 #include "core/gcode/Evaluate.h"
+#include "core/shop/Bounds.h"
 
 #include <fmt/format.h>
 
 namespace steady::macros {
 namespace {
 
-// RS274/NGC: 1 to 30 belong to subroutines, 5061 and up to the controller.
-constexpr int lowest = 31, highest = 5060;
+constexpr int lowest = shop::bounds::scratch_from.least,
+              highest = shop::bounds::scratch_from.most + shop::scratch_count - 1;
+static_assert(highest == shop::bounds::links_from.most + work_offset_count * shop::link_block - 1);
+static_assert(shop::bounds::parameter.most == gcode::parameter_count - 1);
+static_assert(shop::bounds::work_offset.most == work_offset_count);
 
 struct Block {
     char const* what;
@@ -35,9 +39,10 @@ Result<void> checkNumbers(shop::Behaviour const& behaviour) {
             return fail(Code::OutOfRange, {"parameters"}, words(each), fmt::format("{} to {}", lowest, highest));
     if (meet(scratch, links)) return fail(Code::NumbersOverlap, {"parameters"}, words(scratch), words(links));
     if (behaviour.homed_parameter) {
-        if (*behaviour.homed_parameter < 1 || *behaviour.homed_parameter >= gcode::parameter_count)
+        auto const& known = shop::bounds::parameter;
+        if (!known.hold(*behaviour.homed_parameter))
             return fail(Code::OutOfRange, {"parameters"}, fmt::format("{} (says “homed”)", *behaviour.homed_parameter),
-                        fmt::format("1 to {}", gcode::parameter_count - 1));
+                        fmt::format("{} to {}", known.least, known.most));
         Block const homed{"says “homed”", *behaviour.homed_parameter, *behaviour.homed_parameter};
         for (auto const& each : {scratch, links})
             if (meet(homed, each)) return fail(Code::NumbersOverlap, {"parameters"}, words(homed), words(each));

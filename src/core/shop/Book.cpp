@@ -46,43 +46,54 @@ std::size_t Book::size() const {
     return std::apply([](auto const&... map) { return (map.size() + ...); }, m_maps);
 }
 
-Findings Book::check() const {
-    Findings found;
-    auto require = [&]<class T>(std::string const& who, Id<T> id) {
-        if (id && !find(id))
-            found.push_back(toFinding({Code::BadReference, {who}, fmt::format("{} (number {})", who, id.value), ""}));
+template<class Wrong> void Book::eachWrongReference(Wrong wrong) const {
+    auto require = [&]<class T>(auto own, std::string const& who, Id<T> id) {
+        if (id && !find(id)) wrong(own.value, who, id.value);
     };
     for (auto const& [id, plate] : all<TouchPlate>()) {
-        require("The plate " + plate->name, plate->thickness);
-        require("The plate " + plate->name, plate->instrument);
+        require(id, "The plate " + plate->name, plate->thickness);
+        require(id, "The plate " + plate->name, plate->instrument);
     }
     for (auto const& [id, contact] : all<Contact>()) {
-        require("A contact", contact->assembly);
-        require("A contact", contact->plate);
-        require("A contact", contact->setter);
-        require("A contact", contact->board);
+        require(id, "A contact", contact->assembly);
+        require(id, "A contact", contact->plate);
+        require(id, "A contact", contact->setter);
+        require(id, "A contact", contact->board);
     }
     for (auto const& [id, setup] : all<ZeroSetup>()) {
-        require("The zero setup", setup->machine);
-        require("The zero setup", setup->plate);
-        require("The zero setup", setup->assembly);
-        require("The zero setup", setup->contact);
-        require("The zero setup", setup->setter);
-        require("The zero setup", setup->board);
-        require("The zero setup", setup->reference_tool);
-        require("The zero setup", setup->link_plate);
-        require("The zero setup", setup->link_setter);
-        require("The zero setup", setup->looked_tool);
-        require("The zero setup", setup->board_accepted);
+        require(id, "The zero setup", setup->machine);
+        require(id, "The zero setup", setup->plate);
+        require(id, "The zero setup", setup->assembly);
+        require(id, "The zero setup", setup->contact);
+        require(id, "The zero setup", setup->setter);
+        require(id, "The zero setup", setup->board);
+        require(id, "The zero setup", setup->reference_tool);
+        require(id, "The zero setup", setup->link_plate);
+        require(id, "The zero setup", setup->link_setter);
+        require(id, "The zero setup", setup->looked_tool);
+        require(id, "The zero setup", setup->board_accepted);
     }
-    for (auto const& [id, info] : all<BookInfo>()) require("The book", info->in_use);
+    for (auto const& [id, info] : all<BookInfo>()) require(id, "The book", info->in_use);
     for (auto const& [id, tool] : all<Assembly>()) {
-        require("Tool " + tool->name, tool->machine);
-        require("Tool " + tool->name, tool->cutter);
-        require("Tool " + tool->name, tool->holder);
+        require(id, "Tool " + tool->name, tool->machine);
+        require(id, "Tool " + tool->name, tool->cutter);
+        require(id, "Tool " + tool->name, tool->holder);
     }
-    for (auto const& [id, surfacing] : all<Surfacing>()) require("A surfacing", surfacing->board);
-    for (auto const& [id, run] : all<MacroRun>()) require("A run", run->version);
+    for (auto const& [id, surfacing] : all<Surfacing>()) require(id, "A surfacing", surfacing->board);
+    for (auto const& [id, run] : all<MacroRun>()) require(id, "A run", run->version);
+}
+
+Findings Book::check() const {
+    Findings found;
+    eachWrongReference([&](std::int64_t, std::string const& who, std::int64_t missing) {
+        found.push_back(toFinding({Code::BadReference, {who}, fmt::format("{} (number {})", who, missing), ""}));
+    });
+    return found;
+}
+
+std::set<std::int64_t> Book::misled() const {
+    std::set<std::int64_t> found;
+    eachWrongReference([&](std::int64_t own, std::string const&, std::int64_t) { found.insert(own); });
     return found;
 }
 

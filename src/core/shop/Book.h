@@ -9,6 +9,7 @@
 #include <algorithm>
 #include <map>
 #include <memory>
+#include <set>
 #include <tuple>
 #include <variant>
 
@@ -55,9 +56,13 @@ public:
     UnitSystem units() const { return info().units; }
     /// Every reference that leads nowhere.
     Findings check() const;
+    /// The numbers of the entities that hold such a reference.
+    std::set<std::int64_t> misled() const;
     std::size_t size() const;
 
 private:
+    template<class Wrong> void eachWrongReference(Wrong wrong) const;
+
     EveryKind<std::tuple, EntityMap> m_maps;
     std::int64_t m_next_id = 1;
 };

@@ -2,10 +2,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/shop/Codec.h"
 
+#include "core/shop/Bounds.h"
+
+#include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
 namespace steady::shop {
 namespace {
+
+/// A number, or several, and where it must lie.
+template<class T, class N> struct Within {
+    T& value;
+    Bounds<N> bounds;
+};
+template<class T> Within<T, int> within(T& value, Bounds<int> bounds) { return {value, bounds}; }
+template<class T> Within<T, double> within(T& value, Bounds<double> bounds) { return {value, bounds}; }
 
 // Each type lists its fields once; writing and reading walk the same list.
 template<class F> void fields(F& f, BookInfo& b) {
@@ -18,7 +29,7 @@ template<class F> void fields(F& f, AxisTravel& a) {
     f("high_mm", a.high_mm);
     f("rapid_mm_min", a.rapid_mm_min);
     f("accel_mm_s2", a.accel_mm_s2);
-    f("backlash_mm", a.backlash_mm);
+    f("backlash_mm", within(a.backlash_mm, bounds::backlash_mm));
     f("home", a.home);
 }
 template<class F> void fields(F& f, Machine& m) {
@@ -28,12 +39,12 @@ template<class F> void fields(F& f, Machine& m) {
     f("z", m.axes[2]);
     f("units", m.units);
     f("dialect", m.dialect);
-    f("homed_parameter", m.behaviour.homed_parameter);
+    f("homed_parameter", within(m.behaviour.homed_parameter, bounds::parameter));
     f("closed_at_start", m.behaviour.closed_at_start);
     f("home_move", m.behaviour.home_move);
     f("offset_at_end", m.behaviour.offset_at_end);
-    f("scratch_parameter", m.behaviour.scratch_parameter);
-    f("link_parameter", m.behaviour.link_parameter);
+    f("scratch_parameter", within(m.behaviour.scratch_parameter, bounds::scratch_from));
+    f("link_parameter", within(m.behaviour.link_parameter, bounds::links_from));
     f("capture", m.capture);
     f("debounce_s", m.debounce_s);
     f("poll_s", m.poll_s);
@@ -50,7 +61,7 @@ template<class F> void fields(F& f, Machine& m) {
     f("proof_creep_s", m.proof_creep_s);
     f("dust_shoe_mm", m.dust_shoe_mm);
     f("dust_shoe_diameter_mm", m.dust_shoe_diameter_mm);
-    f("home_epoch", m.home_epoch);
+    f("home_epoch", within(m.home_epoch, bounds::home_epoch));
 }
 template<class F> void fields(F& f, Instrument& i) {
     f("name", i.name);
@@ -60,11 +71,11 @@ template<class F> void fields(F& f, Instrument& i) {
 template<class F> void fields(F& f, TouchPractice& t) {
     f("find_mm_min", t.find_mm_min);
     f("measure_mm_min", t.measure_mm_min);
-    f("touches", t.touches);
+    f("touches", within(t.touches, bounds::touches));
     f("back_off_mm", t.back_off_mm);
     f("dwell_s", t.dwell_s);
     f("read_on", t.read_on);
-    f("air_output", t.air_output);
+    f("air_output", within(t.air_output, bounds::air_output));
     f("air_s", t.air_s);
 }
 template<class F> void fields(F& f, TouchPlate& p) {
@@ -104,7 +115,7 @@ template<class F> void fields(F& f, Cutter& c) {
     f("tip", c.tip);
     f("contact_radius_mm", c.contact_radius_mm);
     f("conducts", c.conducts);
-    f("teeth", c.teeth);
+    f("teeth", within(c.teeth, bounds::teeth));
     f("vee_deg", c.vee_deg);
     f("recess_mm", c.recess_mm);
 }
@@ -113,7 +124,7 @@ template<class F> void fields(F& f, Holder& h) {
     f("nut_mm", h.nut_mm);
 }
 template<class F> void fields(F& f, Assembly& a) {
-    f("number", a.number);
+    f("number", within(a.number, bounds::tool_number));
     f("name", a.name);
     f("diameter_mm", a.diameter_mm);
     f("length_mm", a.length_mm);
@@ -127,10 +138,10 @@ template<class F> void fields(F& f, Assembly& a) {
     f("largest_mm", a.largest_mm);
     f("conducts", a.conducts);
     f("method", a.method);
-    f("own_offset", a.own_offset);
+    f("own_offset", within(a.own_offset, bounds::own_offset));
     f("machine", a.machine);
     f("released_utc_ms", a.released_utc_ms);
-    f("teeth", a.teeth);
+    f("teeth", within(a.teeth, bounds::teeth));
     f("vee_deg", a.vee_deg);
     f("recess_mm", a.recess_mm);
 }
@@ -139,7 +150,7 @@ template<class F> void fields(F& f, Contact& c) {
     f("value_mm", c.value_mm);
     f("frame", c.frame);
     f("as_typed", c.as_typed);
-    f("work_offset", c.work_offset);
+    f("work_offset", within(c.work_offset, bounds::work_offset));
     f("work_offset_z_mm", c.work_offset_z_mm);
     f("assembly", c.assembly);
     f("plate", c.plate);
@@ -152,7 +163,7 @@ template<class F> void fields(F& f, Contact& c) {
     f("bare_nose", c.bare_nose);
     f("direction", c.direction);
     f("vacuum", c.vacuum);
-    f("home_epoch", c.home_epoch);
+    f("home_epoch", within(c.home_epoch, bounds::home_epoch));
     f("board", c.board);
 }
 template<class F> void fields(F& f, Board& b) {
@@ -185,7 +196,7 @@ template<class F> void fields(F& f, ZeroSetup& z) {
     f("plate", z.plate);
     f("assembly", z.assembly);
     f("contact", z.contact);
-    f("work_offset", z.work_offset);
+    f("work_offset", within(z.work_offset, bounds::work_offset));
     f("stock_thickness_mm", z.stock_thickness_mm);
     f("window_mm", z.window_mm);
     f("setter", z.setter);
@@ -196,13 +207,13 @@ template<class F> void fields(F& f, ZeroSetup& z) {
     f("paper_mm", z.paper_mm);
     f("link_plate", z.link_plate);
     f("link_setter", z.link_setter);
-    f("link_offset", z.link_offset);
+    f("link_offset", within(z.link_offset, bounds::work_offset));
     f("gauge_block_mm", z.gauge_block_mm);
     f("reference_mm", z.reference_mm);
     f("block_again_mm", z.block_again_mm);
     f("block_by_feel", z.block_by_feel);
     f("paper_use", z.paper_use);
-    f("also_offsets", z.also_offsets);
+    f("also_offsets", within(z.also_offsets, bounds::work_offset));
     f("trim_mm", z.trim_mm);
     f("look_mm", z.look_mm);
     f("looked_utc_ms", z.looked_utc_ms);
@@ -262,6 +273,7 @@ template<> inline constexpr char const* kind_name<ZeroSetup> = "zero_setup";
 struct Writer {
     Json& out;
     void operator()(char const* key, auto& value) { write(out[key], value); }
+    template<class T, class N> void operator()(char const* key, Within<T, N> field) { write(out[key], field.value); }
 
     void write(Json& at, std::string const& value) { at = value; }
     void write(Json& at, double value) { at = value; }
@@ -295,26 +307,48 @@ struct Reader {
     void operator()(char const* key, auto& value) {
         if (auto const found = in.find(key); found != in.end() && !error) read(*found, key, value);
     }
-    void refuse(std::string const& key, char const* expected) {
-        error = Error{Code::BadSchema, {place}, key, expected};
+    template<class T, class N> void operator()(char const* key, Within<T, N> field) {
+        (*this)(key, field.value);
+        if (!error) check(key, field.value, field.bounds);
+    }
+    template<class N> void check(char const* key, N value, Bounds<N> bounds) {
+        if (!bounds.hold(value)) refuse(key, fmt::format("a number from {} to {}", bounds.least, bounds.most));
+    }
+    template<class N> void check(char const* key, std::optional<N> const& value, Bounds<N> bounds) {
+        if (value) check(key, *value, bounds);
+    }
+    template<class N> void check(char const* key, std::vector<N> const& values, Bounds<N> bounds) {
+        for (auto const value : values) check(key, value, bounds);
+    }
+    void refuse(std::string const& key, std::string expected) {
+        error = Error{Code::BadSchema, {place}, key, std::move(expected)};
+    }
+    /// A whole number of JSON may be larger than the type that takes it.
+    template<class T> void readWhole(Json const& at, std::string const& key, T& value) {
+        bool const fits = at.is_number_integer() && (!at.is_number_unsigned() ||
+                                                     at.get<std::uint64_t>() <= std::numeric_limits<std::int64_t>::max());
+        auto const found = fits ? at.get<std::int64_t>() : 0;
+        if (!fits || found < std::numeric_limits<T>::min() || found > std::numeric_limits<T>::max())
+            return refuse(key, "a whole number that is not too large");
+        value = static_cast<T>(found);
     }
 
     void read(Json const& at, std::string const& key, std::string& value) {
         at.is_string() ? void(value = at) : refuse(key, "a text");
     }
     void read(Json const& at, std::string const& key, double& value) {
-        at.is_number() ? void(value = at) : refuse(key, "a number");
+        if (!at.is_number() || !bounds::any_real.hold(at.get<double>())) return refuse(key, "a number that is not too large");
+        value = at;
     }
     void read(Json const& at, std::string const& key, bool& value) {
         at.is_boolean() ? void(value = at) : refuse(key, "true or false");
     }
-    void read(Json const& at, std::string const& key, int& value) {
-        at.is_number_integer() ? void(value = at) : refuse(key, "a whole number");
+    void read(Json const& at, std::string const& key, int& value) { readWhole(at, key, value); }
+    void read(Json const& at, std::string const& key, std::int64_t& value) { readWhole(at, key, value); }
+    template<class T> void read(Json const& at, std::string const& key, Id<T>& value) {
+        read(at, key, value.value);
+        if (!error && value.value < 0) refuse(key, "the number of a thing, or 0");
     }
-    void read(Json const& at, std::string const& key, std::int64_t& value) {
-        at.is_number_integer() ? void(value = at) : refuse(key, "a whole number");
-    }
-    template<class T> void read(Json const& at, std::string const& key, Id<T>& value) { read(at, key, value.value); }
     template<class T> void read(Json const& at, std::string const& key, std::optional<T>& value) {
         value.reset();
         if (at.is_null()) return;

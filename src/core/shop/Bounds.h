@@ -1,0 +1,37 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Between which numbers a field lies, whoever gives it: a person, a book, an import or a world. One list, so that
+// nothing is accepted in one place that another one stumbles over.
+
+#include <limits>
+
+namespace steady::shop {
+
+/// Both ends belong to it.
+template<class T> struct Bounds {
+    T least, most;
+    constexpr bool hold(T value) const { return value >= least && value <= most; } // not-a-number lies nowhere
+};
+
+namespace bounds {
+
+using Whole = Bounds<int>;
+using Real = Bounds<double>;
+
+inline constexpr Whole any_whole{std::numeric_limits<int>::min(), std::numeric_limits<int>::max()};
+inline constexpr Whole parameter{1, 5409};    ///< numbered parameters of the controller, RS274/NGC and its followers
+inline constexpr Whole scratch_from{31, 5031}; ///< the first of 30; 1 to 30 belong to subroutines, 5061 up to the controller
+inline constexpr Whole links_from{31, 4971};   ///< the first of ten for each of nine work offsets
+inline constexpr Whole work_offset{1, 9};      ///< G54 to G59.3
+inline constexpr Whole own_offset{0, 9};       ///< 0: none
+inline constexpr Whole tool_number{0, 99'999};
+inline constexpr Whole touches{1, 5};
+inline constexpr Whole air_output{0, 7};
+inline constexpr Whole teeth{1, 24};
+inline constexpr Whole home_epoch{0, 1'000'000};
+inline constexpr Real backlash_mm{0, 2};
+inline constexpr Real any_real{-1e12, 1e12}; ///< of what no machine comes near, and sums of which stay finite
+
+} // namespace bounds
+} // namespace steady::shop

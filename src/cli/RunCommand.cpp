@@ -55,7 +55,11 @@ std::function<int()> addRun(CLI::App& app, Streams streams) {
     app.add_option("--world", options->world, "The world to run it in, JSON as docs/formats.md describes")->required();
     app.add_flag("--json", options->json, "Print the result as JSON");
     app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")
-        ->check(CLI::Range(1e-6, 1e3));
+        ->check([](std::string const& typed) {
+            double value = 0;
+            bool const good = CLI::detail::lexical_cast(typed, value) && value > 0 && std::isfinite(value);
+            return good ? std::string() : "it must be a number above zero";
+        });
     return [options, streams] { return run(*options, streams); };
 }
 

@@ -96,6 +96,7 @@ private Q_SLOTS:
             auto environment = QProcessEnvironment::systemEnvironment();
             environment.remove(u"DISPLAY"_s);
             environment.insert(u"QT_QPA_PLATFORM"_s, platform);
+            environment.insert(u"STEADY_PIN_QUIT_AFTER_PAINT"_s, u"1"_s);
             program.setProcessEnvironment(environment);
             program.start(test::builtPath("src/steady-pin"), words);
             if (!program.waitForFinished(60'000)) return u"it does not end"_s;

@@ -8,6 +8,7 @@
 
 #include <nlohmann/json.hpp>
 #include <sstream>
+#include <sys/stat.h>
 
 using namespace steady;
 
@@ -142,6 +143,20 @@ private Q_SLOTS:
                                                       QStringLiteral("--world"), world};
         QTest::newRow("macro for a world")
             << QStringList{QStringLiteral("run"), macro, QStringLiteral("--world"), macro};
+        auto row = [](char const* name, QString const& words) { QTest::newRow(name) << words.split(QLatin1Char(' ')); };
+        row("a folder for a macro", QStringLiteral("lint /tmp"));
+        row("a device for a macro", QStringLiteral("lint /dev/null"));
+        row("an empty macro", QStringLiteral("lint EMPTY"));
+        row("an empty world", QStringLiteral("run MACRO --world EMPTY"));
+        row("a folder for a world", QStringLiteral("run MACRO --world /tmp"));
+        row("a folder for a book", QStringLiteral("check --book /tmp"));
+        row("a device for a book", QStringLiteral("export --book /dev/zero"));
+        row("an empty file for a book", QStringLiteral("check --book EMPTY"));
+        row("a folder to import", QStringLiteral("import /tmp --book NEW"));
+        row("nothing to import", QStringLiteral("import EMPTY --book NEW"));
+        row("within nothing", QStringLiteral("run MACRO --world WORLD --within 0"));
+        row("within what is no number", QStringLiteral("run MACRO --world WORLD --within nan"));
+        row("within everything", QStringLiteral("run MACRO --world WORLD --within inf"));
         QTest::newRow("unknown fault") << QStringList{QStringLiteral("world"), QStringLiteral("--book"), book,
                                                       QStringLiteral("--fault"), QStringLiteral("gremlins")};
     }
@@ -150,11 +165,42 @@ private Q_SLOTS:
         std::vector<std::string> list;
         for (auto const& argument : arguments) {
             auto const word = argument.toStdString();
-            list.push_back(word == "BOOK" ? m_book : word == "MACRO" ? m_macro : word == "WORLD" ? m_world : word);
+            list.push_back(word == "EMPTY" ? file("empty.txt") : word == "NEW" ? file("new.pinbook") : word == "BOOK" ? m_book : word == "MACRO" ? m_macro : word == "WORLD" ? m_world : word);
         }
+        save(file("empty.txt"), "");
         auto const said = steadyPin(list);
         QCOMPARE(said.code, 2);
         QVERIFY(!said.err.empty());
+        QVERIFY(!QFile::exists(QString::fromStdString(file("new.pinbook"))));
+    }
+    /// What there is to say of a file that is none, each in its own words.
+    void whatAFileIsIsTold() {
+        for (auto const& [path, words] : {std::pair{"/none.ngc", "There is no such file."}, {"/tmp", "This is a folder."},
+                                          {"/dev/null", "This is a device, not a file"}}) {
+            for (auto const& said : {steadyPin({"lint", path}), steadyPin({"check", "--book", path})})
+                QVERIFY2(said.err.find(words) != std::string::npos, said.err.c_str());
+        }
+        auto const pipe = file("pipe");
+        QCOMPARE(mkfifo(pipe.c_str(), 0600), 0); // and nobody waits for what never comes
+        for (auto const& said : {steadyPin({"lint", pipe}), steadyPin({"check", "--book", pipe})})
+            QVERIFY2(said.err.find("This is a pipe") != std::string::npos, said.err.c_str());
+    }
+    /// A macro that was cut, or ran nothing, or left no zero to compare, is never good.
+    void nothingIsGoodByDefault() {
+        auto const whole = test::readAll(QString::fromStdString(m_macro)).toStdString();
+        auto const cut = file("cut.ngc");
+        save(cut, whole.substr(0, whole.rfind("M2")));
+        QCOMPARE(steadyPin({"lint", cut}).code, 1);
+        QVERIFY(steadyPin({"lint", cut}).out.find("nothing wrong") == std::string::npos);
+        auto const run = steadyPin({"run", cut, "--world", m_world});
+        QCOMPARE(run.code, 1);
+        QVERIFY2(run.out.starts_with("refused"), run.out.c_str());
+        auto const idle = file("idle.ngc");
+        save(idle, "G4 P1\nM2\n");
+        QCOMPARE(steadyPin({"run", idle, "--world", m_world}).code, 0);
+        auto const compared = steadyPin({"run", idle, "--world", m_world, "--within", "0.05"});
+        QCOMPARE(compared.code, 1);
+        QVERIFY2(compared.err.find("no zero that could be compared") != std::string::npos, compared.err.c_str());
     }
     void lintNamesLineAndColumn() {
         auto const wrong = file("wrong.ngc");

@@ -191,6 +191,48 @@ private Q_SLOTS:
         }
         QCOMPARE(i, all.size());
     }
+    /// What a field cannot be is not read, and said with its limits: 5409 parameters, nine work offsets (RS274/NGC).
+    void whatLiesOutsideIsNamed_data() {
+        QTest::addColumn<QString>("kind");
+        QTest::addColumn<QString>("field");
+        QTest::addColumn<QString>("good");
+        QTest::addColumn<QStringList>("wrong");
+        QTest::addColumn<QString>("words");
+        auto row = [](char const* kind, char const* field, char const* good, QStringList wrong, char const* words) {
+            QTest::addRow("%s.%s", kind, field) << QString::fromLatin1(kind) << QString::fromLatin1(field)
+                                                << QString::fromLatin1(good) << wrong << QString::fromLatin1(words);
+        };
+        auto list = [](char const* words) { return QString::fromLatin1(words).split(QLatin1Char(' ')); };
+        row("machine", "homed_parameter", "5409", list("0 5410 9999 -1"), "5409");
+        row("machine", "scratch_parameter", "5031", list("30 5032 100000000"), "5031");
+        row("machine", "link_parameter", "4971", list("30 4972 100000000"), "4971");
+        row("zero_setup", "work_offset", "9", list("0 10 100000000"), "from 1 to 9");
+        row("zero_setup", "link_offset", "1", list("0 10 100000000"), "from 1 to 9");
+        row("zero_setup", "also_offsets", "[2,9]", list("[0] [2,10] [1.5] 3"), "");
+        row("contact", "work_offset", "9", list("0 10"), "from 1 to 9");
+        row("contact", "plate", "7", list("-1 9223372036854775808"), "");
+        row("assembly", "own_offset", "0", list("-1 10"), "from 0 to 9");
+        row("assembly", "number", "99999", list("-1 100000"), "99999");
+        row("assembly", "teeth", "24", list("4294967298 1.5 18446744073709551615"), "a whole number");
+        row("assembly", "length_mm", "50.5", list("1e300 -1e13 \"x\""), "a number");
+        row("machine", "x", "{\"backlash_mm\":2}", list("{\"backlash_mm\":-0.01} {\"backlash_mm\":3}"), "from 0 to 2");
+    }
+    void whatLiesOutsideIsNamed() {
+        QFETCH(QString, kind);
+        QFETCH(QString, field);
+        QFETCH(QString, good);
+        QFETCH(QStringList, wrong);
+        QFETCH(QString, words);
+        auto read = [&](QString const& value) {
+            return fromJson(kind.toStdString(), *parseJson(QStringLiteral("{\"v\":2,\"%1\":%2}").arg(field, value).toStdString(), ""));
+        };
+        QVERIFY(read(good));
+        for (auto const& value : wrong) {
+            auto const refused = read(value);
+            QVERIFY2(!refused, qPrintable(value));
+            QVERIFY2(QString::fromStdString(refused.error().limit).contains(words), refused.error().limit.c_str());
+        }
+    }
     void theWordsOfEnumerations_data() {
         QTest::addColumn<QString>("kind");
         QTest::addColumn<QString>("field");

@@ -273,7 +273,7 @@ private Q_SLOTS:
         auto made = world();
         made.person.pauses = {{{shop::Act::TakePlate}, {}, {}}};
         auto const recorded = test::runText(text, made, &trace), plain = test::runText(text, made);
-        QCOMPARE(trace.size(), std::size_t(4));
+        QCOMPARE(trace.size(), std::size_t(5));
         QVERIFY(trace[1].record.contact && trace[1].input_reads_contact);
         QVERIFY(!trace[2].input_reads_contact);
         QCOMPARE(trace[3].plate, machine::PlatePlace::InHand);

@@ -65,7 +65,7 @@ std::string toldOf(Sample const& sample) {
     machine.sticks = has("sticks");
     if (has("contact")) machine.contact_at_z = -12;
     if (has("nobody")) machine.pauses_left = 0;
-    auto const executable = makeExecutable(sample.text, dialect);
+    auto const executable = makeExecutable(sample.text + "%\n", dialect);
     Controller controller(executable, memory, machine);
     auto text = "== " + sample.name + "\n" + tokensOf(executable.program) + "\n";
     Record record;

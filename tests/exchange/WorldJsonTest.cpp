@@ -51,6 +51,18 @@ private Q_SLOTS:
             << QStringLiteral("/controller/work_offset_active") << QStringLiteral("12");
         QTest::newRow("dialect that is none")
             << QStringLiteral("/controller/dialect") << QStringLiteral("\"hieroglyphs\"");
+        auto row = [](char const* name, char const* path, char const* value) {
+            QTest::newRow(name) << QString::fromLatin1(path) << QString::fromLatin1(value);
+        };
+        row("parameter that is none", "/controller/homed_parameter", "9999");
+        row("negative backlash", "/axes/z/backlash_mm", "-0.1");
+        row("axis that never moves", "/axes/x/rapid_mm_min", "0");
+        row("axis that never starts", "/axes/x/accel_mm_s2", "0");
+        row("time that runs backward", "/input/poll_s", "-1");
+        row("tool that no table has", "/controller/tool", "256");
+        row("number that wraps", "/lost_steps/move", "4294967297");
+        row("number beyond everything", "/table_z_mm", "1e300");
+        row("a person who stops all feeds", "/operator/feed_override", "0");
         QTest::newRow("negative seed") << QStringLiteral("/seed") << QStringLiteral("-1");
     }
     void wrongWorldsNameTheField() {

@@ -68,7 +68,7 @@ struct Ran {
 
 inline Ran runRecorded(std::string const& text, Memory memory = {}, Recorder machine = {},
                        Dialect const& dialect = parametric()) {
-    auto const executable = makeExecutable(text, dialect);
+    auto const executable = makeExecutable(text + "\n%\n", dialect); // a piece of a program: it ends there
     Controller controller(executable, memory, machine);
     while (controller.step()) {
     }

@@ -141,7 +141,7 @@ FlowMap mapFlow(gcode::Program const& program) {
         auto const& b = program.blocks[static_cast<std::size_t>(block)];
         mapper.map.findings.push_back(toFinding(
             {Code::TooMuch, {"", b.line, b.flow_column}, "What is nested so deep", std::to_string(max_nesting)}));
-        break;
+        return std::move(mapper.map);
     }
     for (auto const& level : mapper.open) mapper.complain(level.block, Code::FlowUnmatched);
     for (int call : mapper.calls) {

@@ -16,8 +16,8 @@ using machine::World;
 
 constexpr char const* format_name = "steady-pin-world";
 namespace bounds = shop::bounds;
-constexpr bounds::Real backlash_mm{0, 100}, rapid_mm_min{1e-3, 1e6}, accel_mm_s2{1e-3, 1e6}, seconds{0, 1e6}, size_mm{0, 1e5},
-    factor{0.01, 10}, angle_deg{0, 180};
+constexpr bounds::Real backlash_mm{0, 100}, rapid_mm_min{1e-3, 1e6}, accel_mm_s2{1e-3, 1e6}, seconds{0, 1e6},
+    size_mm{0, 1e5}, factor{0.01, 10}, angle_deg{0, 180};
 constexpr bounds::Whole tool_number{0, controller::tool_count - 1};
 
 constexpr char const* unit_words[] = {"mm", "inch"};

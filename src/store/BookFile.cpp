@@ -134,7 +134,8 @@ Result<shop::Book> BookFile::load() const {
         if (rows->value(2).isNull()) continue;
         auto entity = entityOf(rows->value(1).toString(), rows->value(2).toString());
         if (!entity)
-            return fail(Code::FileDamaged, {m_path.toStdString()}, "entity " + std::to_string(id) + " cannot be read");
+            return fail(Code::FileDamaged, {m_path.toStdString()},
+                        "thing number " + std::to_string(id) + " cannot be read");
         book.put(id, std::move(*entity));
     }
     if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
@@ -157,7 +158,8 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
         if (put.value) {
             auto const json = shop::toJson(*put.value);
             // What could not be read again must never be written.
-            if (auto const again = shop::fromJson(shop::kindOf(*put.value), json); !again) return Failure(again.error());
+            if (auto const again = shop::fromJson(shop::kindOf(*put.value), json); !again)
+                return Failure(again.error());
             kind = text(shop::kindOf(*put.value));
             body = text(dumpJson(json));
         } else {

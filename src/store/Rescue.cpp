@@ -22,9 +22,9 @@ using Rows = std::map<Key, QVariantList>;
 
 std::vector<int> keyOf(Table table) {
     switch (table) {
-    case Table::Revision: return {1, 0};  // entity, seq
-    case Table::Reading: return {0, 1};   // study, nr
-    case Table::Mark: return {0, 1, 2};   // study, nr, seq
+    case Table::Revision: return {1, 0}; // entity, seq
+    case Table::Reading: return {0, 1};  // study, nr
+    case Table::Mark: return {0, 1, 2};  // study, nr, seq
     default: return {0};
     }
 }
@@ -40,9 +40,9 @@ public:
         for (auto const* direction : {"", " DESC"}) {
             QStringList order;
             for (int const column : keyOf(table)) order << columnsOf(table)[column] + QLatin1String(direction);
-            auto query = sql(m_database, QStringLiteral("SELECT %1 FROM %2 NOT INDEXED ORDER BY %3")
-                                             .arg(columnsToRead(table, m_version), nameOf(table),
-                                                  order.join(QStringLiteral(", "))));
+            auto query = sql(
+                m_database, QStringLiteral("SELECT %1 FROM %2 NOT INDEXED ORDER BY %3")
+                                .arg(columnsToRead(table, m_version), nameOf(table), order.join(QStringLiteral(", "))));
             bool whole = query && true;
             while (query && query->next()) add(table, *query, found);
             if (query) whole = readToTheEnd(*query, m_database).has_value();
@@ -78,20 +78,24 @@ public:
         sift();
         if (m_found.changes.empty()) return fail(Code::FileDamaged, {}, "nothing of it can be read");
         std::int64_t const seq = m_found.changes.rbegin()->first.front() + 1;
-        for (auto [table, rows] : {std::pair{Table::Change, &m_found.changes}, {Table::Revision, &m_found.revisions},
-                                   {Table::Reading, &m_found.readings}, {Table::Mark, &m_found.marks}})
+        for (auto [table, rows] : {std::pair{Table::Change, &m_found.changes},
+                                   {Table::Revision, &m_found.revisions},
+                                   {Table::Reading, &m_found.readings},
+                                   {Table::Mark, &m_found.marks}})
             for (auto const& [key, row] : *rows)
                 if (auto done = insert(table, row); !done) return done;
-        auto const book = heads();
-        leaveOut(book);
-        auto const what = fmt::format("Rescued from a damaged book: {} rows made no sense, {} things were left out{}",
-                                      said.lost_rows, said.left_out,
-                                      said.all_pages ? "" : ", and some pages could not be read");
+        mend(heads());
+        auto const what =
+            fmt::format("Rescued from a damaged book: {} rows lost, {} things left out, {} mended{}", said.lost_rows,
+                        said.left_out, said.mended, said.all_pages ? "" : ", and some pages could not be read");
         StoredChange last{{number(seq), number(at_utc_ms), QString::fromStdString(author), number(0),
                            QString::fromStdString(what), QVariant(), QVariant()},
-                          {}, {}, {}};
-        for (auto const& [entity, kind] : m_out)
-            last.revisions.push_back({number(seq), number(entity), kind, QVariant()});
+                          {},
+                          {},
+                          {}};
+        for (auto const& [entity, put] : m_mended)
+            last.revisions.push_back(
+                {number(seq), number(entity), put.kind, put.body.isNull() ? QVariant() : QVariant(put.body)});
         last.change.back() = sumOf({}, last);
         if (auto done = insert(Table::Change, last.change); !done) return done;
         for (auto const& row : last.revisions)
@@ -107,7 +111,8 @@ private:
     /// Keeps what makes sense by itself and belongs to a change.
     void sift() {
         auto const keep = [&](Rows& rows, auto good) {
-            said.lost_rows += static_cast<std::int64_t>(std::erase_if(rows, [&](auto const& each) { return !good(each.second); }));
+            said.lost_rows +=
+                static_cast<std::int64_t>(std::erase_if(rows, [&](auto const& each) { return !good(each.second); }));
         };
         keep(m_found.changes, [](QVariantList const& row) {
             auto const undoes = row[5];
@@ -123,7 +128,8 @@ private:
             return known(row[0]) && row[1].toLongLong() > 0 &&
                    (row[3].isNull() || entityOf(row[2].toString(), row[3].toString()));
         });
-        static QStringList const sources{QStringLiteral("measured"), QStringLiteral("imported"), QStringLiteral("simulated")};
+        static QStringList const sources{QStringLiteral("measured"), QStringLiteral("imported"),
+                                         QStringLiteral("simulated")};
         keep(m_found.readings, [&](QVariantList const& row) {
             auto const nr = row[1].toLongLong();
             return known(row[2]) && nr >= 1 && nr <= 1'000'000'000 && row[4].typeId() == QMetaType::Double &&
@@ -148,15 +154,18 @@ private:
         return book;
     }
 
-    /// What refers to something lost goes too, and what refers to that.
-    void leaveOut(shop::Book book) {
+    /// What refers to something lost forgets that, or goes too; and so on with what refers to it.
+    void mend(shop::Book book) {
         for (auto misled = book.misled(); !misled.empty(); misled = book.misled())
             for (auto const id : misled) {
-                book.retire(id);
                 auto const last = std::prev(m_found.revisions.upper_bound({id, std::numeric_limits<qint64>::max()}));
-                m_out[id] = last->second[2].toString();
-                ++said.left_out;
+                auto const kind = last->second[2].toString();
+                auto rest = shop::withoutMissing(*entityOf(kind, last->second[3].toString()), book);
+                book.retire(id);
+                m_mended[id] = {kind, rest ? QString::fromStdString(dumpJson(shop::toJson(*rest))) : QString()};
+                if (rest) book.put(id, std::move(*rest));
             }
+        for (auto const& [id, put] : m_mended) ++(put.body.isNull() ? said.left_out : said.mended);
     }
 
     Result<void> insert(Table table, QVariantList const& row) {
@@ -168,19 +177,22 @@ private:
 
     QSqlDatabase m_db;
     Found m_found;
-    std::map<std::int64_t, QString> m_out; ///< entity and its kind
+    struct Put {
+        QString kind, body; ///< no body: left out
+    };
+    std::map<std::int64_t, Put> m_mended;
 };
 
 /// Everything that the file still gives; the format that its tables look like is tried first.
 Result<std::pair<Found, bool>> readAll(QString const& damaged) {
     auto claim = FileClaim::of(damaged);
     if (!claim) return Failure(claim.error());
-    if (!(*claim)->bytes(0, 16).startsWith("SQLite format 3"))
-        return fail(Code::FileForeign, {damaged.toStdString()});
+    if (!(*claim)->bytes(0, 16).startsWith("SQLite format 3")) return fail(Code::FileForeign, {damaged.toStdString()});
     auto way = ReadingWay::of(*claim);
     if (!way) return Failure(way.error());
     auto const name = QUuid::createUuid().toString();
-    Result<std::pair<Found, bool>> result = fail(Code::FileDamaged, {damaged.toStdString()}, "nothing of it can be read");
+    Result<std::pair<Found, bool>> result =
+        fail(Code::FileDamaged, {damaged.toStdString()}, "nothing of it can be read");
     {
         auto database = QSqlDatabase::addDatabase(QStringLiteral("QSQLITE"), name);
         (*way)->prepare(database);

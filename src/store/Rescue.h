@@ -11,9 +11,10 @@ namespace steady::store {
 
 struct Rescued {
     std::int64_t changes = 0;
-    std::int64_t lost_rows = 0;     ///< that were read and made no sense; what could not be read at all nobody can count
-    std::int64_t left_out = 0;      ///< things that rest on something lost
-    bool all_pages = true;          ///< false: some could not be read
+    std::int64_t lost_rows = 0; ///< that made no sense; those that could not be read at all nobody can count
+    std::int64_t left_out = 0;  ///< things that say nothing without something lost
+    std::int64_t mended = 0;    ///< things that no longer refer to something lost
+    bool all_pages = true;      ///< false: some could not be read
 };
 
 /// The damaged one stays as it is. Nothing in the new one is sealed but the last change, which says what it is.

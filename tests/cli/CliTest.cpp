@@ -165,7 +165,12 @@ private Q_SLOTS:
         std::vector<std::string> list;
         for (auto const& argument : arguments) {
             auto const word = argument.toStdString();
-            list.push_back(word == "EMPTY" ? file("empty.txt") : word == "NEW" ? file("new.pinbook") : word == "BOOK" ? m_book : word == "MACRO" ? m_macro : word == "WORLD" ? m_world : word);
+            list.push_back(word == "EMPTY"   ? file("empty.txt")
+                           : word == "NEW"   ? file("new.pinbook")
+                           : word == "BOOK"  ? m_book
+                           : word == "MACRO" ? m_macro
+                           : word == "WORLD" ? m_world
+                                             : word);
         }
         save(file("empty.txt"), "");
         auto const said = steadyPin(list);
@@ -175,7 +180,8 @@ private Q_SLOTS:
     }
     /// What there is to say of a file that is none, each in its own words.
     void whatAFileIsIsTold() {
-        for (auto const& [path, words] : {std::pair{"/none.ngc", "There is no such file."}, {"/tmp", "This is a folder."},
+        for (auto const& [path, words] : {std::pair{"/none.ngc", "There is no such file."},
+                                          {"/tmp", "This is a folder."},
                                           {"/dev/null", "This is a device, not a file"}}) {
             for (auto const& said : {steadyPin({"lint", path}), steadyPin({"check", "--book", path})})
                 QVERIFY2(said.err.find(words) != std::string::npos, said.err.c_str());

@@ -224,7 +224,8 @@ private Q_SLOTS:
         QFETCH(QStringList, wrong);
         QFETCH(QString, words);
         auto read = [&](QString const& value) {
-            return fromJson(kind.toStdString(), *parseJson(QStringLiteral("{\"v\":2,\"%1\":%2}").arg(field, value).toStdString(), ""));
+            return fromJson(kind.toStdString(),
+                            *parseJson(QStringLiteral("{\"v\":2,\"%1\":%2}").arg(field, value).toStdString(), ""));
         };
         QVERIFY(read(good));
         for (auto const& value : wrong) {

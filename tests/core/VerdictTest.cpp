@@ -106,8 +106,9 @@ private Q_SLOTS:
     /// What is not a number, or has none that is finite, ends the run where it comes up.
     void whatIsNoNumberIsRefused() {
         auto const world = test::SmallShop().rehearse().world();
-        for (auto const* line : {"#1=[1e0]", "#[EXP[800]-EXP[800]]=1", "#2=[EXP[709]*1000]", "G10 L2 P1 Z[EXP[709]*9-EXP[709]*9]",
-                                 "#3=#[EXP[900]]", "G4 P[EXP[800]]", "#[0-EXP[800]]=2"}) {
+        for (auto const* line :
+             {"#1=[1e0]", "#[EXP[800]-EXP[800]]=1", "#2=[EXP[709]*1000]", "G10 L2 P1 Z[EXP[709]*9-EXP[709]*9]",
+              "#3=#[EXP[900]]", "G4 P[EXP[800]]", "#[0-EXP[800]]=2"}) {
             auto const made = controller::makeExecutable(std::string(line) + "\nM2\n", controller::parametric());
             auto const result = machine::run(made, world);
             QVERIFY2(result.outcome == controller::Outcome::Refused, line);

@@ -163,7 +163,9 @@ LinkedShop shopFor(macros::Kind kind, bool inch, bool closed_at_rest) {
 
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {
     // A piece of a program ends there.
-    return machine::run(controller::makeExecutable(text + (text.ends_with('\n') ? "%\n" : "\n%\n"), safety::dialectOf(world)), world, trace);
+    return machine::run(
+        controller::makeExecutable(text + (text.ends_with('\n') ? "%\n" : "\n%\n"), safety::dialectOf(world)), world,
+        trace);
 }
 
 } // namespace steady::test

@@ -229,7 +229,8 @@ void KitStation::buildTool(QVBoxLayout* page) {
         [this] { return desk().setup().assembly.value != 0; });
     auto& f = *form;
     f.number(
-        "kit.tool.number", "Tool number", "", 1, Range(1, shop::bounds::tool_number.most), [](Assembly & a) -> auto& { return a.number; });
+        "kit.tool.number", "Tool number", "", 1, Range(1, shop::bounds::tool_number.most),
+        [](Assembly & a) -> auto& { return a.number; });
     f.text(
         "kit.tool.name", "Name of the tool", [](Assembly & a) -> auto& { return a.name; });
     f.row(2);

@@ -15,6 +15,7 @@ constexpr Entry table[] = {
     {"book.new", "New book…", "Ctrl+N"},
     {"book.open", "Open a book…", "Ctrl+O"},
     {"book.copy", "Save a copy…", "Ctrl+Shift+S"},
+    {"book.rescue", "Save what can be read…", "Ctrl+Shift+R"},
     {"edit.undo", "Undo", "Ctrl+Z"},
     {"edit.redo", "Redo", "Ctrl+Shift+Z"},
     {"edit.history", "History…", "Ctrl+H"},

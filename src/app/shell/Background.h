@@ -21,19 +21,19 @@ public:
         cancel();
         auto const generation = ++m_generation;
         m_running = true;
-        m_thread = std::jthread([this, generation, work = std::move(work), done = std::move(done)](
-                                    std::stop_token stop) mutable {
-            using Value = decltype(work(stop));
-            auto result = std::make_shared<Value>(work(stop));
-            QMetaObject::invokeMethod(
-                this,
-                [this, generation, result, done = std::move(done)]() mutable {
-                    if (generation != m_generation) return;
-                    m_running = false;
-                    done(std::move(*result));
-                },
-                Qt::QueuedConnection);
-        });
+        m_thread = std::jthread(
+            [this, generation, work = std::move(work), done = std::move(done)](std::stop_token stop) mutable {
+                using Value = decltype(work(stop));
+                auto result = std::make_shared<Value>(work(stop));
+                QMetaObject::invokeMethod(
+                    this,
+                    [this, generation, result, done = std::move(done)]() mutable {
+                        if (generation != m_generation) return;
+                        m_running = false;
+                        done(std::move(*result));
+                    },
+                    Qt::QueuedConnection);
+            });
     }
     void cancel() {
         ++m_generation;

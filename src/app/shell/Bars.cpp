@@ -64,6 +64,7 @@ TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* pare
     row->addWidget(m_book);
     row->addSpacing(12);
     row->addWidget(m_machine);
+    row->addSpacing(12);
     row->addWidget(m_reading);
     row->addStretch();
     row->addWidget(menu_button);

@@ -21,6 +21,19 @@ namespace {
 
 QString const book_filter = u"Books (*.pinbook)"_s;
 
+QString counted(std::int64_t count, QString const& what) {
+    return u"%1 %2%3"_s.arg(count).arg(what, count == 1 ? QString() : u"s"_s);
+}
+
+QString wordsOf(store::Rescued const& said) {
+    return u"Read: %1. Lost: %2. What rested on that: %3 left out, %4 without it%5. Look through it before you rely on "
+           u"it; "
+           "the damaged file is as it was."_s.arg(counted(said.changes, u"change"_s), counted(said.lost_rows, u"row"_s),
+                                                  counted(said.left_out, u"thing"_s), counted(said.mended, u"thing"_s),
+                                                  said.all_pages ? QString()
+                                                                 : u"; some pages could not be read at all"_s);
+}
+
 } // namespace
 
 MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author)
@@ -77,6 +90,7 @@ void MainWindow::connectActions() {
             (void)m_desk->report(m_desk->session().file().saveCopy(path));
         });
     });
+    on("book.rescue", [this] { rescueBook(m_desk->session().file().path()); });
     on("edit.undo", [this] { (void)m_desk->report(m_desk->session().undo()); });
     on("edit.redo", [this] { (void)m_desk->report(m_desk->session().redo()); });
     on("view.metric", [this] { m_look.setUnits(UnitSystem::Metric); });
@@ -131,8 +145,8 @@ void MainWindow::setRecent(QStringList const& paths) {
 }
 
 bool MainWindow::openBook(QString const& path) {
-    if (m_desk && QFileInfo(path).canonicalFilePath() ==
-                      QFileInfo(m_desk->session().file().path()).canonicalFilePath()) {
+    if (m_desk &&
+        QFileInfo(path).canonicalFilePath() == QFileInfo(m_desk->session().file().path()).canonicalFilePath()) {
         if (m_desk->session().writable()) return true; // it is open here
         leaveBook(); // perhaps it can be written to by now; who still reads it would be in the way
         m_desk.reset();
@@ -185,6 +199,8 @@ void MainWindow::enableActions() {
         action->setEnabled(m_desk || id == u"book.new"_s || id == u"book.open"_s || id == u"view.night"_s ||
                            id == u"app.quit"_s);
     }
+    auto const* why = m_desk && m_desk->session().whyReading() ? &*m_desk->session().whyReading() : nullptr;
+    m_actions["book.rescue"]->setEnabled(why && why->code == Code::FileDamaged);
     showProgress();
 }
 
@@ -207,26 +223,20 @@ void MainWindow::checkBook() {
             if (sound) return;
             report(text(describe(sound.error())));
             if (sound.error().code == Code::FileDamaged) m_desk->session().readOnlyFromNow(sound.error());
+            enableActions();
         });
 }
 
 void MainWindow::rescueBook(QString const& damaged) {
     auto const suggested = QFileInfo(damaged).completeBaseName() + u"-rescued.pinbook"_s;
     m_prompter.saveFile(this, u"Save what can be read"_s, suggested, book_filter, [this, damaged](QString const& to) {
-        m_background.start(
-            [damaged, to, now = m_clock.nowUtcMs(), author = m_author](std::stop_token) {
-                return store::rescue(damaged, to, now, author);
-            },
-            [this, to](Result<store::Rescued> const& said) {
-                if (!said) return report(text(describe(said.error())));
-                if (!openBook(to)) return;
-                report(u"%1 changes could be read. %2 rows made no sense, and %3 things were left out that rest on "
-                       "something lost%4. Look through it before you rely on it; the damaged file is as it was."_s
-                           .arg(said->changes)
-                           .arg(said->lost_rows)
-                           .arg(said->left_out)
-                           .arg(said->all_pages ? QString() : u"; some pages could not be read at all"_s));
-            });
+        m_background.start([damaged, to, now = m_clock.nowUtcMs(),
+                            author = m_author](std::stop_token) { return store::rescue(damaged, to, now, author); },
+                           [this, to](Result<store::Rescued> const& said) {
+                               if (!said) return report(text(describe(said.error())));
+                               if (!openBook(to)) return;
+                               report(wordsOf(*said));
+                           });
     });
 }
 

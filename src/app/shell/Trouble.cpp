@@ -38,12 +38,15 @@ Trouble::Trouble(Look const& look, Actions const& actions, QMenu* recent, QStrin
     column->setSpacing(look.px(12));
     auto* words = styled(new QLabel(text(sentence(error))), Type::Body, Tone::Attention);
     words->setObjectName(u"trouble.words"_s);
-    auto* help = styled(new QLabel(text(describe({error.code, {}, error.value, error.limit}))
-                                       .mid(text(sentence(error)).size())
-                                       .trimmed()),
-                        Type::Body);
-    auto* file = styled(new QLabel(path), Type::Mono, Tone::Soft);
-    for (auto* label : {words, help, file}) label->setWordWrap(true);
+    auto* help = styled(
+        new QLabel(
+            text(describe({error.code, {}, error.value, error.limit})).mid(text(sentence(error)).size()).trimmed()),
+        Type::Body);
+    auto* file = styled(new QLabel, Type::Mono, Tone::Soft);
+    look.dress(file); // to know how wide its letters are
+    file->setText(file->fontMetrics().elidedText(path, Qt::ElideMiddle, look.px(widest) - 60));
+    file->setToolTip(tip(path));
+    for (auto* label : {words, help}) label->setWordWrap(true);
     column->addWidget(styled(new QLabel(u"This book does not open"_s), Type::Title));
     column->addWidget(file);
     column->addWidget(words);
@@ -55,7 +58,8 @@ Trouble::Trouble(Look const& look, Actions const& actions, QMenu* recent, QStrin
     auto press = [&](QPushButton* button, char const* action) {
         connect(button, &QPushButton::clicked, actions[action], &QAction::trigger);
     };
-    press(way(ways, u"Open another book…"_s, u"A saved copy of this one, or any other."_s, "trouble.open"), "book.open");
+    press(way(ways, u"Open another book…"_s, u"A saved copy of this one, or any other."_s, "trouble.open"),
+          "book.open");
     if (error.code == Code::FileDamaged) {
         auto* save = way(ways, u"Save what can be read…"_s,
                          u"A new book of all that still makes sense; this file stays as it is."_s, "trouble.rescue");

@@ -80,8 +80,7 @@ bool isBinary(OpKind kind) { return (kind >= OpKind::Power && kind <= OpKind::Le
 tl::expected<int, EvalError> parameterNumber(double value, int column) {
     double const whole = std::round(value);
     bool const known = whole >= 1 && whole < parameter_count && std::abs(value - whole) <= 1e-4; // NaN is not known
-    if (!known)
-        return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5409"});
+    if (!known) return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5409"});
     return static_cast<int>(whole);
 }
 

@@ -138,7 +138,7 @@ struct Program {
     std::vector<std::string> names;  ///< of named parameters by slot, lower case; a leading _ is global
     std::vector<std::string> labels; ///< of O<name>, by flow_number − first_named_label
     std::unordered_map<std::string, int> slot_of, label_of; ///< the same, the other way round
-    Findings findings;               ///< what the text gets wrong; a program with findings is not run
+    Findings findings; ///< what the text gets wrong; a program with findings is not run
     bool ok() const { return findings.empty(); }
 };
 

@@ -325,8 +325,9 @@ struct Reader {
     }
     /// A whole number of JSON may be larger than the type that takes it.
     template<class T> void readWhole(Json const& at, std::string const& key, T& value) {
-        bool const fits = at.is_number_integer() && (!at.is_number_unsigned() ||
-                                                     at.get<std::uint64_t>() <= std::numeric_limits<std::int64_t>::max());
+        bool const fits =
+            at.is_number_integer() &&
+            (!at.is_number_unsigned() || at.get<std::uint64_t>() <= std::numeric_limits<std::int64_t>::max());
         auto const found = fits ? at.get<std::int64_t>() : 0;
         if (!fits || found < std::numeric_limits<T>::min() || found > std::numeric_limits<T>::max())
             return refuse(key, "a whole number that is not too large");
@@ -337,7 +338,8 @@ struct Reader {
         at.is_string() ? void(value = at) : refuse(key, "a text");
     }
     void read(Json const& at, std::string const& key, double& value) {
-        if (!at.is_number() || !bounds::any_real.hold(at.get<double>())) return refuse(key, "a number that is not too large");
+        if (!at.is_number() || !bounds::any_real.hold(at.get<double>()))
+            return refuse(key, "a number that is not too large");
         value = at;
     }
     void read(Json const& at, std::string const& key, bool& value) {
@@ -385,6 +387,15 @@ struct Reader {
     }
 };
 
+/// Takes out what refers to nothing.
+struct Forgetter {
+    Book const& book;
+    template<class T> void operator()(char const*, Id<T>& reference) {
+        if (!book.find(reference)) reference = {};
+    }
+    void operator()(char const*, auto&&) {}
+};
+
 /// What older bodies leave out and cannot simply default: a closed circuit used to mean a switch of its own.
 void upgrade(TouchPlate& plate, Json const& body) {
     constexpr double assumed_mm = 10; // the first version kept it where nobody had typed another
@@ -426,6 +437,21 @@ Json toJson(Entity const& entity) {
     Entity copy = entity;
     std::visit([&](auto& value) { fields(writer, value); }, copy);
     return out;
+}
+
+std::optional<Entity> withoutMissing(Entity entity, Book const& book) {
+    return std::visit(
+        [&]<class T>(T& value) -> std::optional<Entity> {
+            // These say something of another thing, and nothing without it.
+            if constexpr (std::is_same_v<T, Contact> || std::is_same_v<T, Surfacing> || std::is_same_v<T, MacroRun>) {
+                return std::nullopt;
+            } else {
+                Forgetter forgetter{book};
+                fields(forgetter, value);
+                return Entity(std::move(value));
+            }
+        },
+        entity);
 }
 
 Result<Entity> fromJson(std::string const& kind, Json const& body) {

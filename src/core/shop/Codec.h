@@ -14,5 +14,7 @@ inline constexpr int body_version = 2;
 std::string kindOf(Entity const& entity);
 Json toJson(Entity const& entity);
 Result<Entity> fromJson(std::string const& kind, Json const& body);
+/// The same without references to what the book has not; none where nothing is left to say without them.
+std::optional<Entity> withoutMissing(Entity entity, Book const& book);
 
 } // namespace steady::shop

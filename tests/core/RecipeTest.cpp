@@ -47,6 +47,31 @@ class RecipeTest : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    /// 75 tools, and names that no line can hold: every line still fits, and the macro does what it should.
+    void longNamesAndManyToolsFitTheLine() {
+        for (auto const kind : macros::every_kind)
+            for (auto const& name : {std::string(300, 'W'), fmt::format("{0} {0} {0} {0}", std::string(80, 'n'))}) {
+                auto shop = shopFor(kind);
+                for (auto const tool : {shop.tool, shop.long_tool})
+                    shop.change(tool, [&](shop::Assembly& a) { a.name = name; });
+                shop.change(shop.plate, [&](shop::TouchPlate& p) { p.name = name; });
+                shop.change(shop.setter, [&](shop::ToolSetter& s) { s.name = name; });
+                shop.change(shop.machine, [&](shop::Machine& m) { m.name = name; });
+                auto extra = *shop.book.find(shop.tool);
+                for (int i = 0; i < 73; ++i) {
+                    extra.number = 100 + i;
+                    extra.own_offset = 0;
+                    extra.name = name + std::to_string(i);
+                    shop.book.put(5000 + i, extra);
+                }
+                auto const rehearsal = shop.rehearse(kind);
+                auto const made =
+                    controller::makeExecutable(rehearsal.macro.text, safety::dialectOf(rehearsal.world()));
+                QVERIFY2(made.findings.empty(), made.findings.empty() ? "" : made.findings.front().text.c_str());
+                auto const result = machine::run(made, rehearsal.world());
+                QVERIFY2(safety::classify(result, rehearsal) == safety::RunClass::Right, macros::name(kind));
+            }
+    }
     void everyKindParsesRunsAndIsRight() {
         forEvery([](Kind, LinkedShop const&, safety::Rehearsal const& rehearsal) {
             auto const executable =

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/gcode/Program.h"
 #include "core/macros/Figures.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/macros/Parts.h"
@@ -30,6 +31,13 @@ struct LinkNames {
     std::string sum(int work_offset) const { return fmt::format("[{} + {}.0]", d, 1000 + work_offset); }
 };
 
+/// As much of the text as has room: whole words where there are any. Comments are ASCII, so that a byte is a letter.
+std::string firstPart(std::string const& text, std::size_t room) {
+    if (text.size() <= room) return text;
+    auto const blank = text.rfind(' ', room);
+    return text.substr(0, blank == std::string::npos || blank < room / 2 ? room : blank);
+}
+
 /// Prints step after step; every number has a decimal point.
 struct Phrasing {
     UnitSystem units;
@@ -42,10 +50,28 @@ struct Phrasing {
         out.text += text + "\n";
         out.step_of_line.push_back(step);
     }
-    void comment(std::string const& text) { line("(" + commentSafe(text) + ")"); }
-    void message(std::string const& text) { line("(MSG," + commentSafe(text) + ")"); }
-    /// With the values of parameters in it.
-    void figures(std::string const& text) { line("(DEBUG," + commentSafe(text) + ")"); }
+    void comment(std::string const& text) {
+        for (std::string rest = commentSafe(text); !rest.empty();) {
+            auto const part = firstPart(rest, gcode::max_line_length - 2);
+            line("(" + part + ")");
+            rest.erase(0, part.size());
+            rest.erase(0, rest.find_first_not_of(' '));
+        }
+    }
+    void message(std::string const& text) { shown("MSG", text, {}); }
+    /// With the values of parameters in it: `values` are their names.
+    void figures(std::string const& text, std::string const& values = {}) { shown("DEBUG", text, values); }
+    /// A control shows one line at a time: what is too long for it stands above in full.
+    void shown(std::string const& how, std::string const& text, std::string const& values) {
+        static std::string const goes_on = " ... see above";
+        auto const frame = how.size() + 3 + (values.empty() ? 0 : values.size() + 1);
+        auto safe = commentSafe(text);
+        if (safe.size() + frame > gcode::max_line_length) {
+            comment(text);
+            safe = firstPart(safe, gcode::max_line_length - frame - goes_on.size()) + goes_on;
+        }
+        line("(" + how + "," + safe + (values.empty() ? "" : " " + values) + ")");
+    }
     void pause(std::string const& text) {
         message(text);
         line("M0");
@@ -368,7 +394,7 @@ struct Phrasing {
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return message(s.text);
         line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));
-        figures(s.text + " " + name(s.into));
+        figures(s.text, name(s.into));
     }
     void operator()(End const& s) {
         if (!s.text.empty()) message(s.text);

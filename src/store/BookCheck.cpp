@@ -65,8 +65,15 @@ struct Checker {
 
 Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
     auto const db = database();
-    Checker const checker{db, {m_path.toStdString()}};
     Transaction const one_moment(db); // a writer may go on meanwhile
+    if (auto done = checkTables(); !done) return Failure(done.error());
+    // Last: what was found before says more.
+    return Checker{db, {m_path.toStdString()}}.changes(m_version, stop);
+}
+
+Result<void> BookFile::checkTables() const {
+    auto const db = database();
+    Checker const checker{db, {m_path.toStdString()}};
     if (auto const fault = schemaFault(db, m_version)) return checker.damaged(*fault);
     if (auto const pages = pragma(QStringLiteral("integrity_check(1)")); pages != QLatin1String("ok"))
         return checker.damaged(pages.isEmpty() ? "its pages cannot be read" : pages.toStdString());
@@ -95,7 +102,7 @@ Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
         if (auto const read = readings(Id<shop::Study>{studies->value(0).toLongLong()}); !read)
             return Failure(read.error());
     if (auto whole = readToTheEnd(*studies, db); !whole) return Failure(whole.error());
-    return checker.changes(m_version, stop); // last: what was found before says more
+    return {};
 }
 
 } // namespace steady::store

@@ -26,7 +26,7 @@ Result<QSqlDatabase> DraftBook::open() {
     database.setDatabaseName(m_file.draft());
     if (!database.open())
         return fail(Code::FileWrite, {m_file.draft().toStdString()}, database.lastError().databaseText().toStdString());
-    for (auto const* pragma : {"PRAGMA journal_mode = OFF", "PRAGMA synchronous = OFF"})
+    for (auto const* pragma : {"PRAGMA journal_mode = OFF", "PRAGMA synchronous = OFF", "PRAGMA cache_size = -65536"})
         if (auto done = sql(database, QLatin1String(pragma)); !done) return Failure(done.error());
     return database;
 }

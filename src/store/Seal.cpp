@@ -9,18 +9,27 @@ namespace steady::store {
 namespace {
 
 /// With kind and length, so that no two rows read the same; docs/formats.md.
-QByteArray written(QVariant const& value) {
+void append(QByteArray& to, char kind, QByteArray const& bytes) {
+    to += kind;
+    to += QByteArray::number(bytes.size());
+    to += ':';
+    to += bytes;
+}
+
+void append(QByteArray& to, QVariant const& value) {
     switch (value.typeId()) {
-    case QMetaType::LongLong: return "I" + QByteArray::number(value.toLongLong()) + ";";
-    case QMetaType::Double: return "R" + QByteArray::number(std::bit_cast<quint64>(value.toDouble()), 16) + ";";
-    case QMetaType::QByteArray: {
-        auto const bytes = value.toByteArray();
-        return "B" + QByteArray::number(bytes.size()) + ":" + bytes;
-    }
-    default: {
-        auto const bytes = value.toString().toUtf8();
-        return "T" + QByteArray::number(bytes.size()) + ":" + bytes;
-    }
+    case QMetaType::LongLong:
+        to += 'I';
+        to += QByteArray::number(value.toLongLong());
+        to += ';';
+        return;
+    case QMetaType::Double:
+        to += 'R';
+        to += QByteArray::number(std::bit_cast<quint64>(value.toDouble()), 16);
+        to += ';';
+        return;
+    case QMetaType::QByteArray: return append(to, 'B', value.toByteArray());
+    default: append(to, 'T', value.toString().toUtf8());
     }
 }
 
@@ -35,7 +44,10 @@ void add(QByteArray& to, char kind, std::vector<QByteArray> const& names, QVaria
     to += kind;
     for (std::size_t i = 0; i < names.size(); ++i) {
         auto const& value = row[static_cast<int>(i)];
-        if (!value.isNull() && names[i] != "sum") to += names[i] + "=" + written(value);
+        if (value.isNull() || names[i] == "sum") continue;
+        to += names[i];
+        to += '=';
+        append(to, value);
     }
     to += "\n";
 }
@@ -43,7 +55,10 @@ void add(QByteArray& to, char kind, std::vector<QByteArray> const& names, QVaria
 } // namespace
 
 QString sumOf(QString const& before, StoredChange const& change) {
-    QByteArray all = before.toLatin1() + "\n";
+    QByteArray all;
+    all.reserve(2048);
+    all += before.toLatin1();
+    all += '\n';
     static auto const change_names = namesOf(Table::Change), revision_names = namesOf(Table::Revision),
                       reading_names = namesOf(Table::Reading), mark_names = namesOf(Table::Mark);
     add(all, 'c', change_names, change.change);

@@ -9,12 +9,16 @@ set(CMAKE_CXX_FLAGS_DEV "-Og -g1")
 set(CMAKE_CXX_FLAGS_RELEASE "-O2 -DNDEBUG")
 find_program(LLD_PROGRAM ld.lld)
 
-# -Wrestrict: GCC 12 sees overlaps in std::string that are not there (its bug 105651).
+set(CMAKE_CXX_FLAGS_FUZZ "-O1 -g1")
 add_library(house INTERFACE)
-target_compile_options(house INTERFACE -Wall -Wextra -Wpedantic -Wconversion -Wno-sign-conversion -Wno-missing-field-initializers -Wno-restrict -Wshadow
+target_compile_options(house INTERFACE -Wall -Wextra -Wpedantic -Wconversion -Wno-sign-conversion -Wno-missing-field-initializers -Wshadow
     -Wnon-virtual-dtor -Woverloaded-virtual -Werror -ffp-contract=off)
 target_compile_definitions(house INTERFACE QT_NO_CAST_FROM_ASCII QT_NO_CAST_TO_ASCII QT_NO_KEYWORDS
     QT_NO_URL_CAST_FROM_STRING QT_STRICT_ITERATORS STEADY_VERSION="${PROJECT_VERSION}")
+if(CMAKE_CXX_COMPILER_ID STREQUAL "GNU")
+    # GCC 12 sees overlaps in std::string that are not there (its bug 105651).
+    target_compile_options(house INTERFACE -Wno-restrict)
+endif()
 if(CMAKE_BUILD_TYPE STREQUAL "Release")
     # Inlined tl::expected makes GCC 12 see values that are never read; the sanitizers of dev watch for real ones.
     target_compile_options(house INTERFACE -Wno-maybe-uninitialized)
@@ -23,6 +27,11 @@ if(CMAKE_BUILD_TYPE STREQUAL "Dev")
     target_compile_definitions(house INTERFACE _GLIBCXX_ASSERTIONS)
     target_compile_options(house INTERFACE -fsanitize=address,undefined
         -fno-sanitize=null,alignment,object-size,vptr -fno-sanitize-recover=undefined)
+    target_link_options(house INTERFACE -fsanitize=address,undefined)
+endif()
+if(CMAKE_BUILD_TYPE STREQUAL "Fuzz")
+    target_compile_definitions(house INTERFACE _GLIBCXX_ASSERTIONS)
+    target_compile_options(house INTERFACE -fsanitize=fuzzer-no-link,address,undefined -fno-sanitize-recover=undefined)
     target_link_options(house INTERFACE -fsanitize=address,undefined)
 endif()
 if(LLD_PROGRAM)

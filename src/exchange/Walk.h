@@ -89,7 +89,8 @@ public:
     }
     std::string const& path() const { return m_path; }
     void refuse(std::string const& key, std::string const& expected) {
-        if (!m_error) m_error = Error{Code::BadSchema, {}, m_path + key, expected};
+        auto const what = m_path + key;
+        if (!m_error) m_error = Error{Code::BadSchema, {}, what.empty() ? "What is outermost" : what, expected};
     }
 
 private:

@@ -75,7 +75,8 @@ public:
         return nullptr;
     }
     void refuse(std::string const& key, std::string expected) const {
-        if (!m_error) m_error = Error{Code::BadSchema, {}, m_path + key, std::move(expected)};
+        auto const what = m_path + key;
+        if (!m_error) m_error = Error{Code::BadSchema, {}, what.empty() ? "What is outermost" : what, std::move(expected)};
     }
 
 private:

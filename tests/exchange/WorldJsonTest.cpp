@@ -75,7 +75,8 @@ private Q_SLOTS:
         QCOMPARE(refused.error().where.place, std::string("world.json"));
         auto const field = path.section(QLatin1Char('/'), -1).toStdString();
         QVERIFY2(sentence(refused.error()).find(field) != std::string::npos, sentence(refused.error()).c_str());
-        QVERIFY(!exchange::worldFromJson(Json::array(), "world.json"));
+        auto const list = exchange::worldFromJson(Json::array(), "world.json");
+        QVERIFY(!list && !list.error().value.empty());
     }
     void resultHasWhatScriptsNeed() {
         auto rehearsal = test::SmallShop().rehearse();

@@ -11,7 +11,6 @@ namespace {
 
 constexpr double least_below_safe_mm = 3;
 constexpr double sure = 4; // standard deviations within which honest touches agree
-constexpr double parted_s = 3;
 
 double leastStep_mm(UnitSystem units) { return units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch; }
 

@@ -1,0 +1,30 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/Json.h"
+#include "core/machine/Run.h"
+
+#include <cmath>
+#include <cstdlib>
+#include <nlohmann/json.hpp>
+
+/// Any text as a macro: read, its findings printed, run in a world with a plate under the tool and a setter beside it.
+extern "C" int LLVMFuzzerTestOneInput(unsigned char const* data, std::size_t size) {
+    using namespace steady;
+    std::string_view const text(reinterpret_cast<char const*>(data), size);
+    auto const made = controller::makeExecutable(text, controller::parametric());
+    Json said = Json::array();
+    for (auto const& finding : made.findings) said.push_back(finding.text + finding.remedy);
+    if (Json::parse(dumpJson(said)) != said) std::abort(); // what is quoted is whole letters
+    machine::World world;
+    world.homed = true;
+    world.setter.emplace();
+    machine::Trace trace;
+    auto const result = machine::run(made, world, &trace);
+    // What was recorded does not change what happens, and nothing that is no number comes out as good.
+    auto const again = machine::run(made, world);
+    if (again.outcome != result.outcome || again.elapsed_s != result.elapsed_s) std::abort();
+    if (result.outcome == controller::Outcome::Completed && result.z_zero && !std::isfinite(result.z_zero->error_mm()))
+        std::abort();
+    if (result.outcome == controller::Outcome::Completed && controller::cutShort(made)) std::abort();
+    return 0;
+}

@@ -9,8 +9,9 @@
 namespace {
 
 /// Goes over what a world can be: pauses, touches down and back, a change of tool, offsets and the table.
-constexpr char const* macro = "G21 G90 G94\nM0\nM5\nG4 P1\nG91\nG38.3 Z-30 F300\nG38.5 Z5 F30\nG38.3 Z-6 F20\n#1=#5063\n"
-                              "G0 Z3\nG90\nM6 T3\nG43\nG53 G0 X10 Y10\nG10 L2 P1 Z[#1]\nG10 L1 P3 Z12\nG55\nM0\nM2\n";
+constexpr char const* macro =
+    "G21 G90 G94\nM0\nM5\nG4 P1\nG91\nG38.3 Z-30 F300\nG38.5 Z5 F30\nG38.3 Z-6 F20\n#1=#5063\n"
+    "G0 Z3\nG90\nM6 T3\nG43\nG53 G0 X10 Y10\nG10 L2 P1 Z[#1]\nG10 L1 P3 Z12\nG55\nM0\nM2\n";
 
 } // namespace
 

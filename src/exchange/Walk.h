@@ -46,6 +46,10 @@ public:
             good = bounds.hold(value);
         if (!good) refuse(key, fmt::format("a number from {} to {}", bounds.least, bounds.most));
     }
+    /// The first may not lie above the second.
+    void ordered(char const* low_key, double low, char const* high_key, double high) {
+        if (!m_writing && !m_error && low > high) refuse(low_key, std::string("no more than ") + high_key);
+    }
     template<class E, std::size_t n> void word(char const* key, E& value, char const* const (&words)[n]) {
         auto* at = slot(key);
         if (!at) return;

@@ -39,6 +39,8 @@ void footprint(Walk& walk, char const* key, shop::Footprint& f) {
         w.field("x_high_mm", f.x_high_mm);
         w.field("y_low_mm", f.y_low_mm);
         w.field("y_high_mm", f.y_high_mm);
+        w.ordered("x_low_mm", f.x_low_mm, "x_high_mm", f.x_high_mm);
+        w.ordered("y_low_mm", f.y_low_mm, "y_high_mm", f.y_high_mm);
     });
 }
 
@@ -46,6 +48,7 @@ void axis(Walk& walk, char const* key, machine::Axis& a) {
     walk.object(key, [&](Walk& w) {
         w.field("low_mm", a.low_mm);
         w.field("high_mm", a.high_mm);
+        w.ordered("low_mm", a.low_mm, "high_mm", a.high_mm);
         w.field("rapid_mm_min", a.rapid_mm_min, rapid_mm_min);
         w.field("accel_mm_s2", a.accel_mm_s2, accel_mm_s2);
         w.field("backlash_mm", a.backlash_mm, backlash_mm);
@@ -53,7 +56,7 @@ void axis(Walk& walk, char const* key, machine::Axis& a) {
 }
 
 void toolFields(Walk& w, machine::Tool& tool) {
-    w.field("length_mm", tool.length_mm);
+    w.field("length_mm", tool.length_mm, size_mm);
     w.field("diameter_mm", tool.diameter_mm, size_mm);
     w.field("conducts", tool.conducts);
     w.word("tip", tool.tip, tip_words);

@@ -76,7 +76,8 @@ public:
     }
     void refuse(std::string const& key, std::string expected) const {
         auto const what = m_path + key;
-        if (!m_error) m_error = Error{Code::BadSchema, {}, what.empty() ? "What is outermost" : what, std::move(expected)};
+        if (!m_error)
+            m_error = Error{Code::BadSchema, {}, what.empty() ? "What is outermost" : what, std::move(expected)};
     }
 
 private:

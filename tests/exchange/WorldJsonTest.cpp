@@ -58,6 +58,9 @@ private Q_SLOTS:
         row("negative backlash", "/axes/z/backlash_mm", "-0.1");
         row("axis that never moves", "/axes/x/rapid_mm_min", "0");
         row("axis that never starts", "/axes/x/accel_mm_s2", "0");
+        row("a plate that ends before it begins", "/plate/footprint/x_low_mm", "1000000"); // found by scripts/fuzz
+        row("an axis that ends before it begins", "/axes/z/low_mm", "1000");
+        row("a tool of less than nothing", "/tool/length_mm", "-1");
         row("time that runs backward", "/input/poll_s", "-1");
         row("tool that no table has", "/controller/tool", "256");
         row("number that wraps", "/lost_steps/move", "4294967297");

@@ -4,11 +4,13 @@
 
 #include "core/base/Json.h"
 #include "core/base/Words.h"
+#include "store/Rescue.h"
 #include "store/Session.h"
 #include "support/BookFiles.h"
 
 #include <algorithm>
 #include <nlohmann/json.hpp>
+#include <set>
 
 using namespace steady;
 using namespace steady::shop;
@@ -142,6 +144,51 @@ private Q_SLOTS:
             QVERIFY2(!(*book)->check(), std::to_string(at).c_str());
         }
         QVERIFY(refused > 10);
+    }
+    /// Whatever page is spoilt: what can still be read makes a sound book that can be written to, and nothing is
+    /// invented.
+    void whatCanBeReadIsSaved() {
+        auto const path = fresh();
+        std::set<std::string> names;
+        {
+            auto session = make(path);
+            for (int i = 0; i < 60; ++i) {
+                auto change = named("change " + std::to_string(i));
+                names.insert(fmt::format("Caliper {} {}", i, std::string(60, 'x')));
+                change.put(Id<Study>{1}, Study{"thickness"});
+                change.put(Id<Instrument>{2 + i}, Instrument{*names.rbegin(), 0.01, 0.02});
+                change.readings.push_back({{1}, {0, 9.5 + i, "typed", Source::Measured, 5, false, {}}});
+                QVERIFY(session->commit(change));
+            }
+        }
+        auto const sound = test::readAll(path);
+        constexpr int page = 4096;
+        int saved = 0, nothing = 0, most_kept = 0;
+        for (int at = 0; at + page <= sound.size(); at += page) {
+            auto bytes = sound;
+            std::fill(bytes.begin() + at + (at ? 0 : 100), bytes.begin() + at + page, '\xff');
+            QFile file(path);
+            QVERIFY(file.open(QIODevice::WriteOnly) && file.write(bytes) == bytes.size());
+            file.close();
+            auto const to = fresh();
+            auto const said = store::rescue(path, to, 7, "tester");
+            QCOMPARE(test::readAll(path), bytes);
+            if (!said) {
+                ++nothing;
+                QVERIFY(!QFile::exists(to));
+                continue;
+            }
+            ++saved;
+            auto const session = Session::open(to, m_books.clock, "x");
+            QVERIFY2(session, session ? "" : describe(session.error()).c_str());
+            QVERIFY((*session)->writable() && (*session)->file().check());
+            for (auto const& [id, each] : (*session)->book().all<Instrument>()) QVERIFY(names.contains(each->name));
+            for (auto const& reading : (*session)->readings().readings({1}).value())
+                QCOMPARE(reading.value_mm, 9.5 + reading.nr - 1);
+            most_kept = std::max(most_kept, static_cast<int>((*session)->book().all<Instrument>().size()));
+        }
+        QVERIFY2(saved > 4 && nothing >= 1, fmt::format("{} saved, {} not", saved, nothing).c_str());
+        QCOMPARE(most_kept, 60);
     }
     /// What comes from outside: in the order of the numbers, and nothing that would be lost or wrap.
     void importIsTakenInOrderOrNotAtAll_data() {

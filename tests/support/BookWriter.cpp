@@ -3,28 +3,81 @@
 #include "store/Session.h"
 
 #include <QCoreApplication>
+#include <QFile>
 #include <cstdio>
 
-/// book-writer PATH [looking]: commits change after change and prints each seq once it is committed, until it is
-/// killed. Looking, it also opens the book a second time between changes, reads all of it and lets it go again.
+namespace {
+
+using namespace steady;
+
+enum Exit { fine = 0, reads_only = 2, not_committed = 3, not_read = 4, unsound = 5, does_not_open = 6 };
+
+/// Goes backwards, as clocks do that are set right: nothing may depend on it.
+class Backwards : public Clock {
+public:
+    std::int64_t nowUtcMs() const override { return 2'000'000'000'000 - 1000 * m_asked++; }
+
+private:
+    mutable std::int64_t m_asked = 0;
+};
+
+void say(std::int64_t seq, char const* what) {
+    std::printf("%lld %s\n", static_cast<long long>(seq), what);
+    std::fflush(stdout);
+}
+
+/// Two entities and a reading: a half change would show.
+shop::Change next(std::int64_t id, int i) {
+    shop::Change change{"change " + std::to_string(i), {}, {}, {}};
+    change.put(Id<shop::Study>{id}, shop::Study{std::to_string(i)});
+    change.put(Id<shop::Instrument>{id + 1}, shop::Instrument{std::to_string(i)});
+    change.readings.push_back({{id}, {0, static_cast<double>(i), std::to_string(i)}});
+    return change;
+}
+
+bool looks(QString const& path) {
+    auto const again = store::BookFile::open(path, store::Access::ReadOnly);
+    return again && (*again)->check();
+}
+
+bool copies(store::Session const& session) {
+    auto const copy = session.file().path() + QStringLiteral(".copy");
+    QFile::remove(copy); // of one that was killed here
+    bool const done = session.file().saveCopy(copy) && looks(copy);
+    QFile::remove(copy);
+    return done;
+}
+
+} // namespace
+
+/// book-writer PATH [MODE]: opens the book, or makes it, says how far it is, then commits change after change and
+/// prints each seq once it is committed, until it is killed. Modes: looking (between changes opens the book a second
+/// time, reads all of it and lets it go), copying (saves copies), closing (closes and opens it again), verify (only
+/// says how far it is, and that it is sound).
 int main(int argc, char** argv) {
-    using namespace steady;
     QCoreApplication const application(argc, argv);
-    FixedClock const clock(1);
-    auto session = store::Session::open(QString::fromLocal8Bit(argv[1]), clock, "writer");
-    if (!session || !(*session)->writable()) return 2;
-    Id<shop::Study> const study{(*session)->book().nextId()};
+    Backwards const clock;
+    auto const path = QString::fromLocal8Bit(argv[1]);
+    auto const mode = QString::fromLocal8Bit(argc > 2 ? argv[2] : "");
+    auto open = [&] {
+        return QFile::exists(path) ? store::Session::open(path, clock, "writer")
+                                   : store::Session::create(path, clock, "writer");
+    };
+    auto session = open();
+    if (!session) return does_not_open;
+    if (!(*session)->writable()) return reads_only;
+    say((*session)->file().lastSeq(), "open");
+    if (mode == QStringLiteral("verify")) return (*session)->file().check() ? fine : unsound;
+    std::int64_t const id = (*session)->book().nextId();
     for (int i = 0;; ++i) {
-        shop::Change change{"change " + std::to_string(i), {}, {}, {}};
-        // Two entities and a reading: a half change would show.
-        change.put(study, shop::Study{std::to_string(i)});
-        change.put(Id<shop::Instrument>{study.value + 1}, shop::Instrument{std::to_string(i)});
-        change.readings.push_back({study, {0, static_cast<double>(i), std::to_string(i)}});
-        if (!(*session)->commit(std::move(change))) return 3;
-        std::printf("%lld %d\n", static_cast<long long>((*session)->file().lastSeq()), i);
-        std::fflush(stdout);
-        if (argc < 3) continue;
-        auto const again = store::BookFile::open(QString::fromLocal8Bit(argv[1]), store::Access::ReadOnly);
-        if (!again || !(*again)->check()) return 4;
+        if (!(*session)->commit(next(id, i))) return not_committed;
+        say((*session)->file().lastSeq(), std::to_string(i).c_str());
+        if (mode == QStringLiteral("looking") && !looks(path)) return not_read;
+        if (mode == QStringLiteral("copying") && !copies(**session)) return not_read;
+        if (mode != QStringLiteral("closing") || i % 3 != 2) continue;
+        session->reset();
+        session = open();
+        if (!session) return does_not_open;
+        if (!(*session)->writable()) return reads_only;
     }
 }

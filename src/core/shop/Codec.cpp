@@ -81,8 +81,8 @@ template<class F> void fields(F& f, TouchPractice& t) {
 template<class F> void fields(F& f, TouchPlate& p) {
     f("name", p.name);
     f("nominal_mm", p.nominal_mm);
-    f("width_mm", p.width_mm);
-    f("depth_mm", p.depth_mm);
+    f("width_mm", within(p.width_mm, bounds::size_mm));
+    f("depth_mm", within(p.depth_mm, bounds::size_mm));
     f("circuit", p.circuit);
     f("path", p.path);
     f("sprung", p.sprung);
@@ -100,8 +100,8 @@ template<class F> void fields(F& f, ToolSetter& s) {
     f("trigger_mm", s.trigger_mm);
     f("overtravel_mm", s.overtravel_mm);
     f("solid_mm", s.solid_mm);
-    f("disc_mm", s.disc_mm);
-    f("body_mm", s.body_mm);
+    f("disc_mm", within(s.disc_mm, bounds::size_mm));
+    f("body_mm", within(s.body_mm, bounds::size_mm));
     f("bracket_reach_mm", s.bracket_reach_mm);
     f("bracket_top_mm", s.bracket_top_mm);
     f("circuit", s.circuit);
@@ -111,7 +111,7 @@ template<class F> void fields(F& f, ToolSetter& s) {
 }
 template<class F> void fields(F& f, Cutter& c) {
     f("name", c.name);
-    f("diameter_mm", c.diameter_mm);
+    f("diameter_mm", within(c.diameter_mm, bounds::size_mm));
     f("tip", c.tip);
     f("contact_radius_mm", c.contact_radius_mm);
     f("conducts", c.conducts);
@@ -121,18 +121,18 @@ template<class F> void fields(F& f, Cutter& c) {
 }
 template<class F> void fields(F& f, Holder& h) {
     f("name", h.name);
-    f("nut_mm", h.nut_mm);
+    f("nut_mm", within(h.nut_mm, bounds::size_mm));
 }
 template<class F> void fields(F& f, Assembly& a) {
     f("number", within(a.number, bounds::tool_number));
     f("name", a.name);
-    f("diameter_mm", a.diameter_mm);
-    f("length_mm", a.length_mm);
+    f("diameter_mm", within(a.diameter_mm, bounds::size_mm));
+    f("length_mm", within(a.length_mm, bounds::size_mm));
     f("gripped_utc_ms", a.gripped_utc_ms);
     f("cutter", a.cutter);
     f("holder", a.holder);
     f("length_error_mm", a.length_error_mm);
-    f("stick_out_mm", a.stick_out_mm);
+    f("stick_out_mm", within(a.stick_out_mm, bounds::size_mm));
     f("tip", a.tip);
     f("contact_radius_mm", a.contact_radius_mm);
     f("largest_mm", a.largest_mm);

@@ -183,7 +183,8 @@ private Q_SLOTS:
             QVERIFY2(session, session ? "" : describe(session.error()).c_str());
             QVERIFY((*session)->writable() && (*session)->file().check());
             for (auto const& [id, each] : (*session)->book().all<Instrument>()) QVERIFY(names.contains(each->name));
-            for (auto const& reading : (*session)->readings().readings({1}).value())
+            auto const readings = (*session)->readings().readings({1}).value();
+            for (auto const& reading : readings)
                 QCOMPARE(reading.value_mm, 9.5 + reading.nr - 1);
             most_kept = std::max(most_kept, static_cast<int>((*session)->book().all<Instrument>().size()));
         }

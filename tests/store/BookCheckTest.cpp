@@ -184,8 +184,7 @@ private Q_SLOTS:
             QVERIFY((*session)->writable() && (*session)->file().check());
             for (auto const& [id, each] : (*session)->book().all<Instrument>()) QVERIFY(names.contains(each->name));
             auto const readings = (*session)->readings().readings({1}).value();
-            for (auto const& reading : readings)
-                QCOMPARE(reading.value_mm, 9.5 + reading.nr - 1);
+            for (auto const& reading : readings) QCOMPARE(reading.value_mm, 9.5 + reading.nr - 1);
             most_kept = std::max(most_kept, static_cast<int>((*session)->book().all<Instrument>().size()));
         }
         QVERIFY2(saved > 4 && nothing >= 1, fmt::format("{} saved, {} not", saved, nothing).c_str());

@@ -67,8 +67,15 @@ Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
     auto const db = database();
     Transaction const one_moment(db); // a writer may go on meanwhile
     if (auto done = checkTables(); !done) return Failure(done.error());
+    Checker const checker{db, {m_path.toStdString()}};
+    auto studies = sql(db, QStringLiteral("SELECT DISTINCT study FROM reading"));
+    if (!studies) return checker.damaged(studies.error().value);
+    while (studies->next())
+        if (auto const read = readings(Id<shop::Study>{studies->value(0).toLongLong()}); !read)
+            return Failure(read.error());
+    if (auto whole = readToTheEnd(*studies, db); !whole) return Failure(whole.error());
     // Last: what was found before says more.
-    return Checker{db, {m_path.toStdString()}}.changes(m_version, stop);
+    return checker.changes(m_version, stop);
 }
 
 Result<void> BookFile::checkTables() const {
@@ -96,12 +103,6 @@ Result<void> BookFile::checkTables() const {
                  "what is undone is not earlier, change"},
          })
         if (auto done = checker.none(rule.statement, rule.what); !done) return Failure(done.error());
-    auto studies = sql(db, QStringLiteral("SELECT DISTINCT study FROM reading"));
-    if (!studies) return checker.damaged(studies.error().value);
-    while (studies->next())
-        if (auto const read = readings(Id<shop::Study>{studies->value(0).toLongLong()}); !read)
-            return Failure(read.error());
-    if (auto whole = readToTheEnd(*studies, db); !whole) return Failure(whole.error());
     return {};
 }
 

@@ -48,7 +48,8 @@ public:
     /// Reads everything: schema, pages, old revisions, readings, marks, sums, and what refers to what, as of one
     /// moment. Error: FileDamaged; nothing when it was asked to stop.
     Result<std::optional<Sound>> check(std::stop_token stop = {}) const;
-    /// The same without what each change wrote: for a book that was made at this moment, of things that were looked at.
+    /// The same without readings and what each change wrote: for a book that was made at this moment, of things that
+    /// were looked at.
     Result<void> checkTables() const;
     /// Writes in one transaction; an error leaves the file as it was. Returns the change's seq.
     Result<std::int64_t> append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,

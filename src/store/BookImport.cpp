@@ -109,7 +109,7 @@ class Importer {
 public:
     explicit Importer(QSqlDatabase database)
         : m_db(std::move(database)), m_change(into(Table::Change)), m_revision(into(Table::Revision)),
-          m_reading(into(Table::Reading)), m_mark(into(Table::Mark)) {}
+          m_reading(into(Table::Reading)), m_length(into(Table::Reading, 1)), m_mark(into(Table::Mark)) {}
 
     Result<void> change(Json const& json) {
         auto const place = "changes[" + std::to_string(m_count++) + "].";
@@ -137,7 +137,10 @@ public:
         if (m_in_order) made.change.back() = m_sum = sumOf(m_sum, made);
         write(m_change, made.change, place + "seq");
         for (auto const& row : made.revisions) write(m_revision, row, place + "revisions.entity");
-        for (auto const& row : made.readings) write(m_reading, row, place + "readings.nr");
+        for (auto const& row : made.readings) {
+            bool const plain = std::all_of(row.begin() + m_plain, row.end(), [](auto const& v) { return v.isNull(); });
+            write(plain ? m_length : m_reading, plain ? row.first(m_plain) : row, place + "readings.nr");
+        }
         for (auto const& row : made.marks) write(m_mark, row, place + "marks.nr");
         if (m_first == 0) m_first = nr;
         return m_error ? Result<void>(Failure(*m_error)) : Result<void>();
@@ -158,7 +161,7 @@ public:
         auto const first = sealed ? f.whole("sealed_from", 1, json_largest) : 0;
         auto const expected = sealed ? f.text("sum") : QString();
         if (m_error) return Failure(*m_error);
-        for (auto* query : {&m_change, &m_revision, &m_reading, &m_mark}) query->clear();
+        for (auto* query : {&m_change, &m_revision, &m_reading, &m_length, &m_mark}) query->clear();
         auto done = sql(m_db, QStringLiteral("INSERT INTO head SELECT entity, max(seq) FROM revision GROUP BY entity"));
         if (done && !(m_in_order && first == m_first)) done = sql(m_db, QStringLiteral("UPDATE change SET sum = NULL"));
         if (!done) return Failure(done.error());
@@ -170,9 +173,9 @@ public:
     }
 
 private:
-    QSqlQuery into(Table table) const {
+    QSqlQuery into(Table table, int version = schema_version) const {
         QSqlQuery query(m_db);
-        auto const columns = columnsOf(table);
+        auto const columns = columnsOf(table, version);
         auto places = QStringLiteral("?, ").repeated(columns.size());
         places.chop(2);
         query.prepare(QStringLiteral("INSERT INTO %1(%2) VALUES(%3)")
@@ -248,7 +251,8 @@ private:
     }
 
     QSqlDatabase m_db;
-    QSqlQuery m_change, m_revision, m_reading, m_mark;
+    QSqlQuery m_change, m_revision, m_reading, m_length, m_mark; ///< m_length: a reading that is a length and no more
+    int m_plain = static_cast<int>(columnsOf(Table::Reading, 1).size());
     std::optional<Error> m_error;
     std::size_t m_count = 0;
     std::int64_t m_first = 0, m_last = 0;

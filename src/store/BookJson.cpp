@@ -14,54 +14,93 @@
 namespace steady::store {
 namespace {
 
-Json valueOf(QVariant const& value) {
-    if (value.isNull()) return nullptr;
-    if (value.typeId() == QMetaType::LongLong) return value.toLongLong();
-    if (value.typeId() == QMetaType::Double) return value.toDouble();
-    return value.toString().toStdString();
-}
+// Text is put together by hand: a tree of a book's readings would cost more than all the rest.
 
-/// A row by the names of its columns, without those that are somewhere else in the text.
-Json rowOf(Table table, QVariantList const& row, std::initializer_list<char const*> elsewhere,
-           std::initializer_list<char const*> also_null = {}) {
-    static auto const names = [] {
-        std::map<Table, std::vector<std::string>> all;
-        for (auto const each : {Table::Change, Table::Revision, Table::Reading, Table::Mark})
-            for (auto const& name : columnsOf(each)) all[each].push_back(name.toStdString());
-        return all;
-    }();
-    auto among = [](std::string const& name, std::initializer_list<char const*> list) {
-        return std::find(list.begin(), list.end(), name) != list.end();
-    };
-    Json object = Json::object();
-    auto const& columns = names.at(table);
-    for (std::size_t i = 0; i < columns.size(); ++i) {
-        auto const& value = row[static_cast<int>(i)];
-        if (!among(columns[i], elsewhere) && (!value.isNull() || among(columns[i], also_null)))
-            object[columns[i]] = valueOf(value);
+void append(std::string& to, QString const& value) {
+    auto const plain = [](QChar c) { return c >= QLatin1Char(' ') && c < QChar(0x7f) && c != u'"' && c != u'\\'; };
+    auto const bytes = value.toUtf8();
+    if (std::all_of(value.begin(), value.end(), plain)) {
+        to += '"';
+        to.append(bytes.constData(), static_cast<std::size_t>(bytes.size()));
+        to += '"';
+    } else {
+        to += dumpJson(Json(value.toStdString()));
     }
-    return object;
 }
 
-/// One line. What a revision says is JSON already, in the order that it was written in.
+void append(std::string& to, QVariant const& value) {
+    if (value.isNull())
+        to += "null";
+    else if (value.typeId() == QMetaType::LongLong)
+        to += std::to_string(value.toLongLong());
+    else if (value.typeId() == QMetaType::Double)
+        to += dumpJson(Json(value.toDouble()));
+    else
+        append(to, value.toString());
+}
+
+/// Writes the rows of a table as objects: keys sorted, without the change that they belong to and without what is NULL.
+class RowWriter {
+public:
+    explicit RowWriter(Table table) {
+        auto const columns = columnsOf(table);
+        for (int i = 0; i < columns.size(); ++i)
+            if (columns[i] != QStringLiteral("seq")) m_fields.emplace_back(columns[i].toStdString(), i);
+        std::sort(m_fields.begin(), m_fields.end());
+        for (auto& [key, column] : m_fields) key = "\"" + key + "\":";
+    }
+    void append(std::string& to, std::vector<QVariantList> const& rows) const {
+        to += '[';
+        for (auto const& row : rows) {
+            to += to.back() == '[' ? "{" : ",{";
+            for (auto const& [key, column] : m_fields) {
+                if (row[column].isNull()) continue;
+                if (to.back() != '{') to += ',';
+                to += key;
+                store::append(to, row[column]);
+            }
+            to += '}';
+        }
+        to += ']';
+    }
+
+private:
+    std::vector<std::pair<std::string, int>> m_fields;
+};
+
+/// One line, its keys sorted. What a revision says is JSON already, in the order that it was written in.
 Result<std::string> lineOf(StoredChange const& stored) {
-    auto change = rowOf(Table::Change, stored.change, {"sum"}, {"undoes"});
-    auto& marks = change["marks"] = Json::array();
-    for (auto const& row : stored.marks) marks.push_back(rowOf(Table::Mark, row, {"seq"}));
-    auto& readings = change["readings"] = Json::array();
-    for (auto const& row : stored.readings) readings.push_back(rowOf(Table::Reading, row, {"seq"}));
-    change["revisions"] = Json::array();
-    auto line = dumpJson(change);
-    std::string revisions;
+    static RowWriter const marks(Table::Mark), readings(Table::Reading);
+    enum { Seq, At, Author, HomeEpoch, What, Undoes };
+    std::string line = "{";
+    auto field = [&](char const* key, int column) {
+        line += key;
+        append(line, stored.change[column]);
+    };
+    field("\"at_utc_ms\":", At);
+    field(",\"author\":", Author);
+    field(",\"home_epoch\":", HomeEpoch);
+    line += ",\"marks\":";
+    marks.append(line, stored.marks);
+    line += ",\"readings\":";
+    readings.append(line, stored.readings);
+    line += ",\"revisions\":[";
     for (auto const& row : stored.revisions) {
-        auto const body = row.back().isNull() ? std::string("null") : row.back().toString().toStdString();
+        auto const body = row[3].isNull() ? std::string("null") : row[3].toString().toStdString();
         if (!Json::accept(body))
             return fail(Code::FileDamaged, {}, "what change " + std::to_string(stored.seq()) + " wrote cannot be read");
-        auto const rest = dumpJson(rowOf(Table::Revision, row, {"seq", "body"}));
-        revisions += (revisions.empty() ? "{\"body\":" : ",{\"body\":") + body + "," + rest.substr(1);
+        line += line.back() == '[' ? "{\"body\":" : ",{\"body\":";
+        line += body + ",\"entity\":";
+        append(line, row[1]);
+        line += ",\"kind\":";
+        append(line, row[2]);
+        line += '}';
     }
-    static std::string const empty = "\"revisions\":[]";
-    line.insert(line.rfind(empty) + empty.size() - 1, revisions);
+    line += ']';
+    field(",\"seq\":", Seq);
+    field(",\"undoes\":", Undoes);
+    field(",\"what\":", What);
+    line += '}';
     return line;
 }
 

@@ -129,6 +129,26 @@ private Q_SLOTS:
         QCOMPARE(session->file().lastSeq(), std::int64_t(0));
         QVERIFY(session->book().all<Contact>().empty());
     }
+    /// A book that its own program cannot open again must not come to be.
+    void whatCouldNotBeReadAgainIsNotWritten() {
+        auto const path = fresh();
+        auto session = make(path);
+        shop::Machine machine;
+        machine.behaviour.homed_parameter = 9999;
+        ZeroSetup setup;
+        setup.link_offset = 100'000'000;
+        Instrument instrument{"Caliper", std::nan(""), 0.02};
+        for (Entity const& entity : {Entity(machine), Entity(setup), Entity(instrument)}) {
+            auto change = named("wrong");
+            change.puts.push_back({1, entity});
+            auto const refused = session->commit(change);
+            QVERIFY(!refused);
+            QCOMPARE(static_cast<int>(refused.error().code), static_cast<int>(Code::BadSchema));
+            QVERIFY(session->book().size() == 0 && session->file().lastSeq() == 0);
+        }
+        session.reset();
+        QVERIFY(Session::open(path, m_books.clock, "x"));
+    }
     void readingsAreMarkedNeverDropped() {
         auto const path = fresh();
         auto session = make(path);

@@ -68,6 +68,9 @@ Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
     Transaction const one_moment(db); // a writer may go on meanwhile
     if (auto done = checkTables(); !done) return Failure(done.error());
     Checker const checker{db, {m_path.toStdString()}};
+    static auto const numbers = fmt::format("SELECT nr FROM reading WHERE nr NOT BETWEEN 1 AND {}", largest_reading);
+    if (auto done = checker.none(numbers.c_str(), "a reading cannot have the number"); !done)
+        return Failure(done.error());
     auto studies = sql(db, QStringLiteral("SELECT DISTINCT study FROM reading"));
     if (!studies) return checker.damaged(studies.error().value);
     while (studies->next())
@@ -89,7 +92,6 @@ Result<void> BookFile::checkTables() const {
         char const *statement, *what;
     };
     for (auto const& rule : {
-             Rule{"SELECT nr FROM reading WHERE nr NOT BETWEEN 1 AND 1000000000", "a reading cannot have the number"},
              Rule{"SELECT entity FROM head h WHERE seq IS NOT (SELECT max(seq) FROM revision r WHERE r.entity = "
                   "h.entity)",
                   "the head is not the last revision of number"},

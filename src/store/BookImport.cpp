@@ -10,6 +10,7 @@
 
 #include <QSqlError>
 #include <algorithm>
+#include <array>
 #include <istream>
 #include <limits>
 #include <nlohmann/json.hpp>
@@ -17,7 +18,6 @@
 namespace steady::store {
 namespace {
 
-constexpr int largest_reading = 1'000'000'000;
 constexpr int deepest = 64;
 
 QVariant number(std::int64_t value) { return QVariant::fromValue<qint64>(value); }
@@ -131,6 +131,10 @@ public:
         for (auto const& each : f.list("readings")) made.readings.push_back(reading(each, place + "readings.", seq));
         for (auto const& each : f.list("marks")) made.marks.push_back(mark(each, place + "marks.", seq));
         if (m_error) return Failure(*m_error);
+        // Sums are made over the rows in the order of their keys, whatever their order in the file.
+        inOrder<1>(made.revisions);
+        inOrder<0, 1>(made.readings);
+        inOrder<0, 1>(made.marks);
         // The usual order is the one in which sums are made; for any other they are made in the end.
         m_in_order = m_in_order && nr > m_last;
         m_last = nr;
@@ -173,6 +177,11 @@ public:
     }
 
 private:
+    template<int... key> static void inOrder(std::vector<QVariantList>& rows) {
+        auto const keyOf = [](QVariantList const& row) { return std::array{row[key].toLongLong()...}; };
+        std::sort(rows.begin(), rows.end(), [&](auto const& a, auto const& b) { return keyOf(a) < keyOf(b); });
+    }
+
     QSqlQuery into(Table table, int version = schema_version) const {
         QSqlQuery query(m_db);
         auto const columns = columnsOf(table, version);

@@ -132,7 +132,7 @@ private:
                                          QStringLiteral("simulated")};
         keep(m_found.readings, [&](QVariantList const& row) {
             auto const nr = row[1].toLongLong();
-            return known(row[2]) && nr >= 1 && nr <= 1'000'000'000 && row[4].typeId() == QMetaType::Double &&
+            return known(row[2]) && nr >= 1 && nr <= largest_reading && row[4].typeId() == QMetaType::Double &&
                    std::isfinite(row[4].toDouble()) && sources.contains(row[6].toString());
         });
         static QStringList const marks{QStringLiteral("counts"), QStringLiteral("withdrawn")};

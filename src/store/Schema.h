@@ -15,6 +15,8 @@ namespace steady::store {
 inline constexpr int schema_version = 2;
 inline constexpr int application_id = 0x53744e31;
 
+inline constexpr int largest_reading = 1'000'000'000; ///< number of a reading within its study, from 1
+
 enum class Table { Change, Revision, Head, Reading, Mark };
 
 QString nameOf(Table table);

@@ -202,16 +202,17 @@ private Q_SLOTS:
         };
         row("as it is", "", "", "");
         row("reversed", "REVERSED", "", "");
-        row("another version", "\"v\":2}", "\"v\":9}", "v");
-        row("of the first version, with what that had not", "\"v\":2}", "\"v\":1}", "sealed_from");
+        row("its rows reversed", "ROWS", "", "");
+        row("another version", "\"v\":2}\n", "\"v\":9}", "v");
+        row("of the first version, with what that had not", "\"v\":2}\n", "\"v\":1}", "sealed_from");
         row("another value", "\"value_mm\":9.94", "\"value_mm\":9.49", "SUM");
         row("another sum", "\"sum\":\"", "\"sum\":\"0", "SUM");
         row("a change left out", "CUT", "", "SUM");
         row("an unknown field", "\"author\":\"tester\"", "\"author\":\"tester\",\"mood\":1", "mood");
         row("an unknown field of a reading", "\"nr\":1,", "\"nr\":1,\"z_mm\":2,", "z_mm");
-        row("an unknown field beside the changes", "\"v\":2}", "\"v\":2,\"w\":1}", "w");
+        row("an unknown field beside the changes", "\"v\":2}\n", "\"v\":2,\"w\":1}", "w");
         row("too deep", "\"body\":{", "\"body\":DEEP", "JSON");
-        row("cut short", "\"v\":2}", "\"v\":", "JSON");
+        row("cut short", "\"v\":2}\n", "\"v\":", "JSON");
         row("a reading of number 0", "\"nr\":1,\"source\"", "\"nr\":0,\"source\"", "nr");
         row("a reading of too large a number", "\"nr\":1,\"source\"", "\"nr\":4294967297,\"source\"", "nr");
         row("an undone change that is later", "\"undoes\":null", "\"undoes\":7", "SUM");
@@ -238,12 +239,19 @@ private Q_SLOTS:
             again.put(Id<Study>{1}, Study{"thickness of the plate"});
             again.marks.push_back({{1}, 1, "bumped"});
             Reading reading{0, 9.95, "9.95", Source::Imported, 6, false, {}, 12.5, -3, 21.5, 2, 0.25, "gap", "mm"};
-            again.readings.push_back({{1}, reading});
+            for (int i = 0; i < 2; ++i) again.readings.push_back({{1}, reading});
+            again.put(Id<Instrument>{2}, Instrument{"Caliper", 0.01, 0.02});
             QVERIFY(session->commit(again));
         }
         auto const exported = test::exported(**BookFile::open(path, Access::ReadOnly));
         auto text = exported;
-        if (from == "REVERSED" || from == "CUT") {
+        if (from == "ROWS") {
+            auto json = *parseJson(text.toStdString(), "");
+            for (auto& change : json["changes"])
+                for (auto const* list : {"revisions", "readings", "marks"})
+                    std::reverse(change[list].begin(), change[list].end());
+            text = QByteArray::fromStdString(dumpJson(json));
+        } else if (from == "REVERSED" || from == "CUT") {
             auto json = *parseJson(text.toStdString(), "");
             if (from == "CUT")
                 json["changes"].erase(0);

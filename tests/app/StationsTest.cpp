@@ -251,7 +251,7 @@ private Q_SLOTS:
         Driver drive;
         drive.prompter.path = drive.folder.filePath(u"copy.pinbook"_s);
         drive.key(Qt::Key_S, Qt::ControlModifier | Qt::ShiftModifier);
-        QVERIFY(QFileInfo::exists(drive.prompter.path));
+        QTRY_VERIFY(QFileInfo::exists(drive.prompter.path));
         drive.prompter.path = drive.folder.filePath(u"second.pinbook"_s);
         drive.key(Qt::Key_N, Qt::ControlModifier);
         QCOMPARE(drive.book().info().name, std::string("second"));

@@ -20,7 +20,6 @@ public:
     template<class Work, class Done> void start(Work work, Done done) {
         cancel();
         auto const generation = ++m_generation;
-        m_running = true;
         m_thread = std::jthread(
             [this, generation, work = std::move(work), done = std::move(done)](std::stop_token stop) mutable {
                 using Value = decltype(work(stop));
@@ -29,7 +28,6 @@ public:
                     this,
                     [this, generation, result, done = std::move(done)]() mutable {
                         if (generation != m_generation) return;
-                        m_running = false;
                         done(std::move(*result));
                     },
                     Qt::QueuedConnection);
@@ -37,16 +35,13 @@ public:
     }
     void cancel() {
         ++m_generation;
-        m_running = false;
         m_thread.request_stop();
         if (m_thread.joinable()) m_thread.join();
     }
-    bool running() const { return m_running; }
 
 private:
     std::jthread m_thread;
     std::uint64_t m_generation = 0;
-    bool m_running = false;
 };
 
 } // namespace steady::app

@@ -57,7 +57,8 @@ QSize MainWindow::sizeOn(QSize available) {
 
 /// What is being typed is accepted, as on leaving any field; then the stations go before the desk they stand on.
 void MainWindow::leaveBook() {
-    m_background.cancel();
+    m_check.cancel();
+    m_files.cancel(); // a copy that is being written is finished first
     m_unchecked = false;
     if (auto* typing = focusWidget()) typing->clearFocus();
     m_stations.clear();
@@ -87,7 +88,12 @@ void MainWindow::connectActions() {
     });
     on("book.copy", [this] {
         m_prompter.saveFile(this, u"Save a copy"_s, u"copy.pinbook"_s, book_filter, [this](QString const& path) {
-            (void)m_desk->report(m_desk->session().file().saveCopy(path));
+            m_files.start(
+                [from = m_desk->session().file().path(), path](std::stop_token) -> Result<void> {
+                    auto const file = store::BookFile::open(from, store::Access::ReadOnly);
+                    return file ? (*file)->saveCopy(path) : Failure(file.error());
+                },
+                [this](Result<void> const& done) { (void)m_desk->report(done); });
         });
     });
     on("book.rescue", [this] { rescueBook(m_desk->session().file().path()); });
@@ -213,7 +219,7 @@ bool MainWindow::event(QEvent* event) {
 /// Everything in the book is read once, elsewhere. What is found must not be built upon.
 void MainWindow::checkBook() {
     m_unchecked = false;
-    m_background.start(
+    m_check.start(
         [path = m_desk->session().file().path()](std::stop_token stop) -> Result<std::optional<store::Sound>> {
             auto const file = store::BookFile::open(path, store::Access::ReadOnly);
             if (!file) return Failure(file.error());
@@ -230,13 +236,13 @@ void MainWindow::checkBook() {
 void MainWindow::rescueBook(QString const& damaged) {
     auto const suggested = QFileInfo(damaged).completeBaseName() + u"-rescued.pinbook"_s;
     m_prompter.saveFile(this, u"Save what can be read"_s, suggested, book_filter, [this, damaged](QString const& to) {
-        m_background.start([damaged, to, now = m_clock.nowUtcMs(),
-                            author = m_author](std::stop_token) { return store::rescue(damaged, to, now, author); },
-                           [this, to](Result<store::Rescued> const& said) {
-                               if (!said) return report(text(describe(said.error())));
-                               if (!openBook(to)) return;
-                               report(wordsOf(*said));
-                           });
+        m_files.start([damaged, to, now = m_clock.nowUtcMs(),
+                       author = m_author](std::stop_token) { return store::rescue(damaged, to, now, author); },
+                      [this, to](Result<store::Rescued> const& said) {
+                          if (!said) return report(text(describe(said.error())));
+                          if (!openBook(to)) return;
+                          report(wordsOf(*said));
+                      });
     });
 }
 

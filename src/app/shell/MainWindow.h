@@ -78,8 +78,8 @@ private:
     std::set<Station*> m_stale; ///< shown before the book changed; they follow when they are shown again
     MacrosStation* m_macros = nullptr;
     ZeroingStation* m_zeroing = nullptr;
-    bool m_unchecked = false; ///< the book shown has not been read to the end yet
-    Background m_background;
+    bool m_unchecked = false;    ///< the book shown has not been read to the end yet
+    Background m_check, m_files; ///< reading the book to its end; writing another file
 };
 
 } // namespace steady::app

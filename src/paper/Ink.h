@@ -8,8 +8,11 @@
 #include <QByteArray>
 #include <QColor>
 #include <QFont>
+#include <QString>
 
 namespace steady::paper {
+
+inline QString text(std::string const& s) { return QString::fromStdString(s); }
 
 struct Ink {
     QColor paper, panel, ink, soft, hairline, border, chosen, accent, on_accent, good, attention, bad;

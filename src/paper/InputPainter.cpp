@@ -11,8 +11,6 @@
 namespace steady::paper {
 namespace {
 
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
 /// 1, 2 or 5 times a power of ten, so that a handful of steps fill the range.
 double niceStep(double range) {
     double const rough = range / 5, power = std::pow(10, std::floor(std::log10(rough)));

@@ -12,8 +12,6 @@ namespace {
 using namespace zeroing;
 
 QRectF rect(Rect const& r) { return {r.x, r.y, r.width, r.height}; }
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
 QFont fontOf(Ink const& ink, TextRole role) {
     auto font = ink.font(role == TextRole::Value  ? Ink::Type::Mono
                          : role == TextRole::Tick ? Ink::Type::Mono
@@ -38,7 +36,7 @@ QColor colourOf(Ink const& ink, Material material) {
     return ink.steel;
 }
 
-struct Drawing {
+struct LadderDrawing {
     QPainter& p;
     LadderScene const& scene;
     Ink const& ink;
@@ -173,7 +171,7 @@ TextMeasure ladderMeasure(Ink const& ink) {
 void paintLadder(QPainter& painter, LadderScene const& scene, Ink const& ink, QString const& marked) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    Drawing drawing{painter, scene, ink, marked};
+    LadderDrawing drawing{painter, scene, ink, marked};
     drawing.bodies();
     drawing.breaks();
     drawing.scale();

@@ -5,11 +5,7 @@
 #include <algorithm>
 
 namespace steady::paper {
-namespace {
-
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
-} // namespace
+namespace {} // namespace
 
 void paintLengths(QPainter& p, QRectF const& area, LengthsPicture const& picture, Ink const& ink) {
     if (picture.bars.empty()) return;

@@ -9,9 +9,7 @@
 namespace steady::paper {
 namespace {
 
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
-struct Drawing {
+struct MachineDrawing {
     QPainter& p;
     MachinePicture const& picture;
     Ink const& ink;
@@ -150,7 +148,7 @@ struct Drawing {
 void paintMachine(QPainter& painter, QRectF const& area, MachinePicture const& picture, Ink const& ink) {
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
-    Drawing drawing{painter, picture, ink};
+    MachineDrawing drawing{painter, picture, ink};
     double const split = area.height() * 0.56;
     drawing.plan(QRectF(area.left() + 8, area.top(), area.width() - 16, split - 8));
     drawing.elevation(QRectF(area.left() + 8, area.top() + split, area.width() - 16, area.height() - split));

@@ -11,8 +11,6 @@
 namespace steady::paper {
 namespace {
 
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
 /// Thickness to pixels, along a horizontal scale.
 struct Axis {
     double low_mm, high_mm, left, right;

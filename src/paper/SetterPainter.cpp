@@ -11,8 +11,6 @@
 namespace steady::paper {
 namespace {
 
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
 /// Heights with words at the right, kept apart, and a number at the left.
 struct Heights {
     struct Mark {

@@ -11,8 +11,6 @@
 namespace steady::paper {
 namespace {
 
-QString text(std::string const& s) { return QString::fromStdString(s); }
-
 struct Axis {
     double left, right, end_s;
     double x(double seconds) const { return left + seconds / end_s * (right - left); }
@@ -23,7 +21,7 @@ Axis axisOf(QRectF const& area, SignalsPicture const& picture, Ink const& ink) {
     return {area.left() + 92 * ink.scale, area.right() - 18 * ink.scale, std::max(end, 0.1)};
 }
 
-struct Drawing {
+struct SignalsDrawing {
     QPainter& p;
     SignalsPicture const& picture;
     Ink const& ink;
@@ -124,7 +122,7 @@ void paintSignals(QPainter& p, QRectF const& area, SignalsPicture const& picture
         p.restore();
         return;
     }
-    Drawing drawing{p, picture, ink, axisOf(area, picture, ink)};
+    SignalsDrawing drawing{p, picture, ink, axisOf(area, picture, ink)};
     double const lane = 22 * ink.scale, gap = 18 * ink.scale, foot = area.bottom() - 30 * ink.scale;
     double y = area.top() + 12;
     drawing.lane(

@@ -15,7 +15,7 @@
 
 namespace steady::app {
 
-inline QString text(std::string const& s) { return QString::fromStdString(s); }
+using paper::text;
 
 class Look : public QObject {
     Q_OBJECT

@@ -9,7 +9,6 @@
 namespace steady::controller {
 
 using gcode::Flow;
-using Kind = Record::Kind;
 
 Controller::Done Controller::flow(gcode::Block const& block, Record* record) {
     auto const& map = m_executable.flow;
@@ -56,7 +55,7 @@ Controller::Done Controller::branch(Record* record) {
     }
     m_next = at + 1;
     if (record) {
-        record->kind = Kind::Branch;
+        record->kind = Record::Kind::Branch;
         record->condition = at == m_block;
     }
     return {};
@@ -68,7 +67,7 @@ Controller::Done Controller::loopTest(gcode::Block const& block, Record* record)
     if (!value) return Failure(value.error());
     bool const again = *value != 0;
     if (record) {
-        record->kind = Kind::Loop;
+        record->kind = Record::Kind::Loop;
         record->condition = again;
     }
     int const opener = m_executable.flow.begin[m_block];
@@ -92,7 +91,7 @@ Controller::Done Controller::repeat(gcode::Block const& block, Record* record) {
     if (*value > loop_limit) return fail(Code::LoopLimit, here(), std::to_string(loop_limit));
     int const times = static_cast<int>(std::lround(*value));
     if (record) {
-        record->kind = Kind::Loop;
+        record->kind = Record::Kind::Loop;
         record->condition = times > 0;
     }
     if (times <= 0)
@@ -106,7 +105,7 @@ Controller::Done Controller::repeatEnd(Record* record) {
     auto& loop = m_loops.back();
     bool const again = --loop.left > 0;
     if (record) {
-        record->kind = Kind::Loop;
+        record->kind = Record::Kind::Loop;
         record->condition = again;
     }
     if (!again) {
@@ -143,7 +142,7 @@ Controller::Done Controller::call(gcode::Block const& block, Record* record) {
     for (std::size_t slot = 0; slot < names.size(); ++slot)
         if (names[slot][0] != '_') m_named_set[slot] = false;
     m_next = m_executable.flow.begin[m_block] + 1;
-    if (record) record->kind = Kind::Call;
+    if (record) record->kind = Record::Kind::Call;
     return {};
 }
 
@@ -171,7 +170,7 @@ Controller::Done Controller::comeBack(gcode::Block const& block, Record* record)
             m_named_set[slot] = frame.named_set[slot];
         }
     }
-    if (record) record->kind = Kind::Return;
+    if (record) record->kind = Record::Kind::Return;
     return {};
 }
 

@@ -10,8 +10,6 @@
 namespace steady::controller {
 namespace {
 
-using Kind = Record::Kind;
-
 constexpr int home_parameter = 5161, second_home_parameter = 5181; ///< of G28 and G30, X Y Z in a row
 constexpr int input_result = 5399;                                 ///< of M66
 
@@ -56,7 +54,7 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
     auto& modes = m_memory.modes;
     if (record) {
         record->modes = meanings(block);
-        if (!record->modes.empty()) record->kind = Kind::Modes;
+        if (!record->modes.empty()) record->kind = Record::Kind::Modes;
     }
     if (block.hasM(48) || block.hasM(49)) modes.override_locked = block.hasM(49);
     // RS274/NGC reads F before G20 and G21 of the same line take effect.
@@ -65,14 +63,14 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
     if (auto done = ports(block, record); !done) return done;
     if (block.hasM(3) || block.hasM(4) || block.hasM(5)) {
         m_machine.spindle(!block.hasM(5));
-        if (record) record->kind = block.hasM(5) ? Kind::SpindleStop : Kind::SpindleStart;
+        if (record) record->kind = block.hasM(5) ? Record::Kind::SpindleStop : Record::Kind::SpindleStart;
     }
     if (block.hasG0(40)) {
         if (!block.has('P')) return fail(Code::MissingWord, here(), "G4", "P, seconds");
         if (block.value('P') < 0) return fail(Code::BadArgument, here(), "A negative dwell", "P is in seconds");
         m_machine.dwell(block.value('P'));
         if (record) {
-            record->kind = Kind::Dwell;
+            record->kind = Record::Kind::Dwell;
             record->dwell_s = block.value('P');
         }
     }
@@ -109,7 +107,7 @@ Controller::Done Controller::tool(Decoded const& block, Record* record) {
     m_memory.tool = number;
     m_memory.publish();
     if (record) {
-        record->kind = Kind::ToolChange;
+        record->kind = Record::Kind::ToolChange;
         record->tool = number;
     }
     return {};
@@ -134,7 +132,7 @@ Controller::Done Controller::ports(Decoded const& block, Record* record) {
         m_machine.output(port, on);
     }
     if (record) {
-        record->kind = Kind::Output;
+        record->kind = Record::Kind::Output;
         record->modes =
             read ? fmt::format("Input {} reads {}", port, m_memory.parameters[input_result] != 0 ? "contact" : "open")
                  : fmt::format("Output {} {}", port, on ? "on" : "off");
@@ -162,7 +160,7 @@ Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) 
     m_memory.tool_offset_mm = length;
     m_memory.publish();
     if (record) {
-        record->kind = Kind::LengthOffset;
+        record->kind = Record::Kind::LengthOffset;
         record->length_mm = length;
     }
     return {};
@@ -192,7 +190,7 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
         m_memory.tool_table_mm[static_cast<std::size_t>(number)] = block.value('Z') * unit;
         m_measured_tool = number;
         if (record) {
-            record->kind = Kind::ToolTable;
+            record->kind = Record::Kind::ToolTable;
             record->tool = number;
             record->length_mm = block.value('Z') * unit;
         }
@@ -213,7 +211,7 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
     if (block.has('Z')) m_zeroed_offset = target;
     m_memory.publish();
     if (record) {
-        record->kind = Kind::WorkOffset;
+        record->kind = Record::Kind::WorkOffset;
         record->work_offset = target;
         record->work_offset_z_mm = offset[2];
     }
@@ -236,7 +234,7 @@ Controller::Done Controller::shift(Decoded const& block, Record* record) {
     if (aside) m_memory.shift_mm = {};
     if (again) m_memory.shift_mm = m_memory.kept_shift_mm;
     m_memory.publish();
-    if (record) record->kind = Kind::Shift;
+    if (record) record->kind = Record::Kind::Shift;
     return {};
 }
 
@@ -250,7 +248,7 @@ Controller::Done Controller::home(Decoded const& block, int code_tenths, Record*
         for (int axis = 0; axis < 3; ++axis) kept[first + axis] = at[axis] / native_mm();
         return {};
     }
-    if (record) record->kind = Kind::Rapid;
+    if (record) record->kind = Record::Kind::Rapid;
     if (block.hasAxis())
         if (auto done = trouble(m_machine.move(target(block, false), 0)); !done) return done;
     auto stored = m_machine.position();
@@ -300,7 +298,7 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     auto const point = target(block, machine_frame);
     if (probes(modes.motion)) return probe(point, record);
     if (record) {
-        record->kind = modes.motion == Motion::Rapid ? Kind::Rapid : Kind::Feed;
+        record->kind = modes.motion == Motion::Rapid ? Record::Kind::Rapid : Record::Kind::Feed;
         record->feed_mm_min = modes.motion == Motion::Rapid ? 0 : feed_mm_min();
     }
     return trouble(m_machine.move(point, modes.motion == Motion::Rapid ? 0 : feed_mm_min()));
@@ -324,7 +322,7 @@ Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
         report = m_machine.probe(target_mm, feed_mm_min(), away);
     }
     if (record) {
-        record->kind = Kind::Probe;
+        record->kind = Record::Kind::Probe;
         record->away = away;
         record->contact = report.contact;
         record->feed_mm_min = feed_mm_min();

@@ -53,7 +53,7 @@ Wording wordingOf(shop::TouchPlate const& plate, shop::Assembly const& tool) {
             clip ? Acts{Act::TakePlate, Act::TakeClip, Act::BringTogether} : Acts{Act::TakePlate, Act::BringTogether}};
 }
 
-struct Builder {
+struct PlateBuilder {
     zeroing::PlateZeroResult const& zero;
     PlateZeroPlan const& plan;
     PlateZeroUse const& use;
@@ -289,7 +289,7 @@ Result<PlateZeroPlan> planPlateZero(zeroing::PlateZeroResult const& zero, PlateZ
 Result<Recipe> plateZeroRecipe(zeroing::PlateZeroResult const& zero, PlateZeroUse const& use) {
     auto const plan = planPlateZero(zero, use);
     if (!plan) return Failure(plan.error());
-    Builder builder{zero, *plan, use, {zero.machine, {}}};
+    PlateBuilder builder{zero, *plan, use, {zero.machine, {}}};
     builder.begin();
     builder.prove();
     builder.measure();

@@ -15,12 +15,11 @@
 namespace steady::macros {
 namespace {
 
-constexpr double above_disc_mm = 2, window_mm = 0.3;
 constexpr char const* same_stock = "Same stock, unmoved, as when its zero was set?";
 
 bool anyTool(Kind kind) { return kind == Kind::RetouchAny || kind == Kind::ToolLengthAny; }
 
-struct Builder {
+struct SetterBuilder {
     Kind kind;
     shop::Book const& book;
     shop::ZeroSetup const& setup;
@@ -129,8 +128,8 @@ struct Builder {
         double const error = height.error_mm + u;
         bound.start_less_length_mm = height.nose_z_mm + error + above - safe;
         bound.search_mm = above + stroke - end_margin;
-        bound.low_less_length_mm = height.nose_z_mm - error - window_mm;
-        bound.high_less_length_mm = height.nose_z_mm + error + window_mm;
+        bound.low_less_length_mm = height.nose_z_mm - error - beyond_length_mm;
+        bound.high_less_length_mm = height.nose_z_mm + error + beyond_length_mm;
         bound.x_mm = setter.x_mm;
         bound.y_mm = setter.y_mm;
         bound.within_mm = setter.disc_mm / 4;
@@ -285,8 +284,8 @@ Result<Recipe> setterRecipe(Kind kind, shop::Book const& book, shop::ZeroSetup c
     auto const* setter = book.find(setup.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const machine = zeroing::machineOf(book, setup);
-    Builder b{kind,    book,    setup,
-              machine, *setter, planTouch(machine, zeroing::feedsFor(machine, *setter), setter->practice, true)};
+    SetterBuilder b{kind,    book,    setup,
+                    machine, *setter, planTouch(machine, zeroing::feedsFor(machine, *setter), setter->practice, true)};
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
     switch (kind) {
     case Kind::ToolLength:

@@ -11,6 +11,11 @@
 
 namespace steady::macros {
 
+/// Between the free disc and the tip of the longest that the tool may be.
+inline constexpr double above_disc_mm = 2;
+/// A contact may lie so much beyond what the ± of the length allows.
+inline constexpr double beyond_length_mm = 0.3;
+
 /// The way of one tool over the setter. Error: NoSetter, SetterHeightUnknown, LengthUnknown, StrokeTooShort, NotOnDisc,
 /// NotInTravel.
 Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);

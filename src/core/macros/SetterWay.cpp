@@ -10,10 +10,8 @@
 namespace steady::macros {
 namespace {
 
-constexpr double above_disc_mm = 2;   // between the free disc and the tip of the longest that the tool may be
 constexpr double end_margin_mm = 0.5; // between the end of stroke and the tip at the end of the search, at most
 constexpr double press_mm = 0.3;      // by which the shortest that it may be still trips, at most
-constexpr double window_mm = 0.3;     // beyond the length's ±
 constexpr double clear_mm = 2;        // between what comes down and what stands there
 
 /// Short strokes have smaller margins.
@@ -51,8 +49,8 @@ Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& 
     if (end_z > expected->z_mm - error - margins.press_mm)
         return fail(Code::StrokeTooShort, {name}, name, lengthText(error, units));
     row.search_mm = row.start_z_mm - end_z;
-    row.low_mm = expected->z_mm - error - window_mm;
-    row.high_mm = expected->z_mm + error + window_mm;
+    row.low_mm = expected->z_mm - error - beyond_length_mm;
+    row.high_mm = expected->z_mm + error + beyond_length_mm;
     double const highest = machine.safeZ_mm() - 1;
     auto const& z = machine.axes[2];
     if (row.start_z_mm > highest || end_z < z.low_mm)

@@ -34,7 +34,7 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
     if (!machine.empty()) {
         bool found = false;
         for (auto const& [id, each] : loaded->all<shop::ZeroSetup>()) {
-            auto const* of = loaded->find(each->machine);
+            auto const* of = loaded->find(each->place.machine);
             if (!of || of->name != machine) continue;
             setup = *each;
             found = true;
@@ -42,10 +42,11 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
         if (!found) return fail(Code::OutOfRange, {"--machine"}, "“" + machine + "”", "the machines of the book");
     }
     if (tool > 0) {
-        setup.assembly = {};
-        for (auto const& [id, assembly] : shop::toolsOf(*loaded, setup.machine))
-            if (assembly->number == tool) setup.assembly = id;
-        if (!setup.assembly) return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
+        setup.place.assembly = {};
+        for (auto const& [id, assembly] : shop::toolsOf(*loaded, setup.place.machine))
+            if (assembly->number == tool) setup.place.assembly = id;
+        if (!setup.place.assembly)
+            return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
     }
     auto whole = safety::rehearse(*loaded, **file, setup, kind);
     if (!whole || leave_out.empty()) return whole;

@@ -235,15 +235,15 @@ struct LongRouter {
         d.at(0, -48);
         auto const on_plate = bench.touch(tools[3], 3, "-63.218", Target::Plate);
         d.edit("Zero of the loom blank", setup, [&](ZeroSetup& s) {
-            s.contact = on_plate;
-            s.stock_thickness_mm = 22;
-            s.board = board;
+            s.place.contact = on_plate;
+            s.place.stock_thickness_mm = 22;
+            s.place.board = board;
         });
         d.at(0, -44);
         auto const on_setter = bench.touch(tools[3], 3, "-51.592", Target::Setter);
         d.edit("Link for G54", setup, [&](ZeroSetup& s) {
-            s.link_plate = on_plate;
-            s.link_setter = on_setter;
+            s.link.plate = on_plate;
+            s.link.setter = on_setter;
         });
     }
 };
@@ -280,13 +280,13 @@ void writeBenchMill(Diary& d) {
     auto const on_plate = bench.touch(drill, 1, "3.4031", Target::Plate);
     auto const on_setter = bench.touch(drill, 1, "3.2283", Target::Setter);
     ZeroSetup setup;
-    setup.machine = bench.machine;
-    setup.plate = bench.plate;
-    setup.setter = bench.setter;
-    setup.assembly = drill;
-    setup.contact = setup.link_plate = on_plate;
-    setup.link_setter = on_setter;
-    setup.stock_thickness_mm = 19.05;
+    setup.place.machine = bench.machine;
+    setup.place.plate = bench.plate;
+    setup.place.setter = bench.setter;
+    setup.place.assembly = drill;
+    setup.place.contact = setup.link.plate = on_plate;
+    setup.link.setter = on_setter;
+    setup.place.stock_thickness_mm = 19.05;
     d.add("Zero of the name plates", setup);
 }
 
@@ -304,10 +304,10 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     router.setterComes();
     auto const board = router.newBoard();
     ZeroSetup setup;
-    setup.machine = router.bench.machine;
-    setup.plate = router.bench.plate;
-    setup.setter = router.bench.setter;
-    setup.assembly = router.tools[3];
+    setup.place.machine = router.bench.machine;
+    setup.place.plate = router.bench.plate;
+    setup.place.setter = router.bench.setter;
+    setup.place.assembly = router.tools[3];
     router.setup = diary.add("Zero of the loom blank", setup);
     router.homeSwitchChanges();
     diary.at(29, 10);

@@ -33,7 +33,7 @@ constexpr char const* place_words[] = {"on_stock", "at_flank", "in_hand", "away"
 constexpr char const* clip_words[] = {"on_tool", "away"};
 constexpr char const* switch_words[] = {"controller", "hand"};
 
-void footprint(Walk& walk, char const* key, shop::Footprint& f) {
+void footprint(Walk& walk, char const* key, machine::Footprint& f) {
     walk.object(key, [&](Walk& w) {
         w.field("x_low_mm", f.x_low_mm);
         w.field("x_high_mm", f.x_high_mm);

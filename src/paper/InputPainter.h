@@ -4,7 +4,7 @@
 // What an input makes of speed: how late a touch is recorded and how far the tip goes on, over the feed; and how an
 // axis finds its home switch, fast and then slowly.
 
-#include "core/shop/Machine.h"
+#include "core/shop/kinds/Machine.h"
 #include "paper/Ink.h"
 
 #include <QPainter>

@@ -3,8 +3,8 @@
 #pragma once
 // The envelope of a machine: from above with the home corner and what stands fixed in it, from the front with Z.
 
-#include "core/shop/Kit.h"
-#include "core/shop/Machine.h"
+#include "core/shop/Kinds.h"
+#include "core/shop/kinds/Machine.h"
 #include "paper/Ink.h"
 
 #include <QPainter>

@@ -4,7 +4,7 @@
 // A cutter and a holder by themselves, as they lie in the drawer.
 
 #include "core/quantity/Units.h"
-#include "core/shop/Kit.h"
+#include "core/shop/Kinds.h"
 #include "paper/Ink.h"
 
 #include <QPainter>

@@ -4,7 +4,7 @@
 // A fixed setter to scale, with its free, trigger and end heights, and the tool that would touch it.
 
 #include "core/quantity/Units.h"
-#include "core/shop/Kit.h"
+#include "core/shop/Kinds.h"
 #include "paper/Ink.h"
 
 #include <QPainter>

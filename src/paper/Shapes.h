@@ -4,7 +4,7 @@
 // The trade's things as a practitioner knows them at a glance: cutters by their shape, nut, plate with lead and clip,
 // setter. Each fits a place that the picture has worked out to scale.
 
-#include "core/shop/Kit.h"
+#include "core/shop/Kinds.h"
 #include "paper/Ink.h"
 
 #include <QPainter>

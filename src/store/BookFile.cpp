@@ -133,6 +133,7 @@ Result<shop::Book> BookFile::load() const {
         book.reserve(id);
         if (rows->value(2).isNull()) continue;
         auto entity = entityOf(rows->value(1).toString(), rows->value(2).toString());
+        if (!entity && entity.error().code == Code::FileNewer) return Failure(entity.error());
         if (!entity)
             return fail(Code::FileDamaged, {m_path.toStdString()},
                         "thing number " + std::to_string(id) + " cannot be read");

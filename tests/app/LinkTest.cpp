@@ -21,7 +21,7 @@ class LinkTest : public QObject {
     static void undo(Driver& drive) { drive.key(Qt::Key_Z, Qt::ControlModifier); }
     static void useTool(Driver& drive, QString const& words, std::string const& label) {
         drive.choose("zero.tools", words);
-        QTRY_COMPARE(drive.window->desk()->book().find(drive.window->desk()->setup().assembly)->name, label);
+        QTRY_COMPARE(drive.window->desk()->book().find(drive.window->desk()->setup().place.assembly)->name, label);
     }
 
 private Q_SLOTS:
@@ -162,8 +162,8 @@ private Q_SLOTS:
         drive.key(Qt::Key_3, Qt::ControlModifier);
         drive.click("zero.section.method");
         drive.click("zero.method.1");
-        QCOMPARE(drive.window->desk()->setup().method, shop::Method::LengthTable);
-        QVERIFY(!drive.window->desk()->setup().link_plate); // went with its method
+        QCOMPARE(drive.window->desk()->setup().plan.method, shop::Method::LengthTable);
+        QVERIFY(!drive.window->desk()->setup().link.plate); // went with its method
         QVERIFY(!drive.find("zero.method.1")->isEnabled());
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
@@ -217,8 +217,8 @@ private Q_SLOTS:
         drive.key(Qt::Key_2, Qt::ControlModifier);
         drive.click("kit.tool.again");
         auto const& desk = *drive.window->desk();
-        QCOMPARE(desk.book().find(desk.setup().assembly)->number, 3);
-        QVERIFY(!desk.book().find(desk.setup().assembly)->length_mm);
+        QCOMPARE(desk.book().find(desk.setup().place.assembly)->number, 3);
+        QVERIFY(!desk.book().find(desk.setup().place.assembly)->length_mm);
         QCOMPARE(desk.tools().size(), std::size_t(6));
         QVERIFY(drive.judgement().contains(u"length is not known"_s));
         // Parts are made once and gripped often.
@@ -226,9 +226,9 @@ private Q_SLOTS:
         drive.type("kit.cutter.diameter", u"18"_s);
         drive.type("kit.cutter.name", u"18 mm straight"_s);
         drive.choose("kit.tool.cutter", u"18 mm straight"_s);
-        QTRY_COMPARE(desk.book().find(desk.setup().assembly)->diameter_mm, 18.0);
+        QTRY_COMPARE(desk.book().find(desk.setup().place.assembly)->diameter_mm, 18.0);
         undo(drive);
-        QTRY_COMPARE(desk.book().find(desk.setup().assembly)->diameter_mm, 12.0);
+        QTRY_COMPARE(desk.book().find(desk.setup().place.assembly)->diameter_mm, 12.0);
     }
 
     void breakpointsSignalsAndParameters() {
@@ -298,7 +298,7 @@ private Q_SLOTS:
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         bool found = false;
         for (auto const& [id, version] : drive.book().all<shop::MacroVersion>())
-            found = found || (version->kind == "plate-zero" && version->text.ends_with("(mine)\n"));
+            found = found || (version->macro == "plate-zero" && version->text.ends_with("(mine)\n"));
         QVERIFY(found && !editor->text().contains(u"(mine)"_s));
         drive.choose("macro.kind", u"Plate zero"_s);
         // What is saved for the machine is kept as well.
@@ -320,7 +320,9 @@ private Q_SLOTS:
         QVERIFY2(list->item(0)->text().contains(u"Nominal thickness"_s), qPrintable(list->item(0)->text()));
         list->setCurrentRow(2); // before both
         QTest::mouseClick(drive.find("history.restore"), Qt::LeftButton);
-        auto nominal = [&] { return drive.book().find(drive.window->desk()->setup().plate)->nominal_mm.value_or(0); };
+        auto nominal = [&] {
+            return drive.book().find(drive.window->desk()->setup().place.plate)->nominal_mm.value_or(0);
+        };
         QCOMPARE(nominal(), 10.0);
         QCOMPARE(list->count(), static_cast<int>(seq + 1)); // nothing was taken out
         QTest::mouseClick(drive.find("history.close"), Qt::LeftButton);

@@ -42,8 +42,8 @@ private Q_SLOTS:
         QVERIFY2(!drive.judgement().contains(u"does not fit"_s), qPrintable(drive.judgement())); // nobody typed another
         bringOddThings(drive);
         auto const& setup = drive.window->desk()->setup();
-        QCOMPARE(drive.book().find(setup.assembly)->number, 57);
-        QVERIFY(std::abs(drive.book().find(setup.setter)->stroke_mm() - 1) < 1e-9);
+        QCOMPARE(drive.book().find(setup.place.assembly)->number, 57);
+        QVERIFY(std::abs(drive.book().find(setup.place.setter)->stroke_mm() - 1) < 1e-9);
         drive.click("kit.section.plate");
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.choose("macro.kind", u"Plate zero and link"_s);
@@ -104,7 +104,8 @@ private Q_SLOTS:
         Driver drive;
         drive.key(Qt::Key_3, Qt::ControlModifier);
         drive.type("zero.also", u"g57, G55 G54 g55"_s);
-        QCOMPARE(drive.window->desk()->setup().also_offsets, (std::vector{2, 4})); // its own is not among the others
+        QCOMPARE(drive.window->desk()->setup().plan.also_offsets,
+                 (std::vector{2, 4})); // its own is not among the others
         QCOMPARE(drive.find<QLineEdit>("zero.also")->text(), u"G55 G57"_s);
         drive.type("zero.also", u"G60"_s);
         QVERIFY2(drive.hintOf("zero.also").contains(u"G54 to G59"_s), qPrintable(drive.hintOf("zero.also")));
@@ -197,7 +198,7 @@ private Q_SLOTS:
         QVERIFY(!drive.find("macro.trim")->isVisible() && !drive.find("macro.look")->isVisible());
         drive.choose("macro.kind", u"Trim zero"_s);
         drive.type("macro.trim", u"0.15"_s);
-        QCOMPARE(drive.window->desk()->setup().trim_mm, 0.15);
+        QCOMPARE(drive.window->desk()->setup().prefer.trim_mm, 0.15);
         QVERIFY2(drive.window->macros()->editor()->text().contains(u"0.15"_s), "not in the text");
         drive.choose("macro.kind", u"Go and look"_s);
         drive.type("macro.look", u"7"_s);
@@ -205,7 +206,7 @@ private Q_SLOTS:
         QVERIFY(words->text().startsWith(u"Not looked at yet"_s));
         drive.click("macro.looked");
         QVERIFY2(words->text().startsWith(u"Right on 27 November 2026"_s), qPrintable(words->text()));
-        QCOMPARE(drive.window->desk()->setup().looked_utc_ms, drive.window->desk()->session().now());
+        QCOMPARE(drive.window->desk()->setup().place.looked_utc_ms, drive.window->desk()->session().now());
     }
 
     void aChoiceOfTouchesIsPriced() {

@@ -34,7 +34,7 @@ private Q_SLOTS:
         QTest::keyClick(drive.find("kit.nominal"), Qt::Key_A, Qt::ControlModifier);
         QTest::keyClicks(drive.find("kit.nominal"), u"12"_s);
         QTest::keyClick(drive.find("kit.nominal"), Qt::Key_Tab);
-        QCOMPARE(drive.book().find(drive.window->desk()->setup().plate)->nominal_mm, std::optional(12.0));
+        QCOMPARE(drive.book().find(drive.window->desk()->setup().place.plate)->nominal_mm, std::optional(12.0));
         QCOMPARE(drive.find<QLineEdit>("kit.nominal")->text(), u"12.000"_s);
     }
     void aReadingIsWithdrawnWithItsCauseAndUndone() {

@@ -40,11 +40,11 @@ class DemoTest : public QObject {
         shop::Change change{"method", {}, {}, {}};
         for (auto const& [id, setup] : (*session)->book().all<shop::ZeroSetup>()) {
             auto changed = *setup;
-            changed.method = method;
-            changed.link_plate = changed.link_setter = {};
+            changed.plan.method = method;
+            changed.link.plate = changed.link.setter = {};
             change.put(id, changed);
             int offset = 0;
-            for (auto const& [tool_id, tool] : shop::toolsOf((*session)->book(), setup->machine)) {
+            for (auto const& [tool_id, tool] : shop::toolsOf((*session)->book(), setup->place.machine)) {
                 auto own = *tool;
                 own.own_offset = method == shop::Method::OffsetPerTool ? ++offset : 0;
                 change.put(tool_id, own);

@@ -60,7 +60,7 @@ private Q_SLOTS:
         for (auto const kind : {Kind::RetouchAny, Kind::ToolLengthAny})
             for (bool inch : {false, true}) {
                 auto shop = shopFor(kind, inch, true);
-                shop.changeSetup([&](shop::ZeroSetup& s) { s.assembly = shop.long_tool; });
+                shop.changeSetup([&](shop::ZeroSetup& s) { s.place.assembly = shop.long_tool; });
                 shop.change(shop.setter, [&](shop::ToolSetter& s) {
                     if (!second_contact) s.overtravel_mm.reset();
                 });
@@ -110,7 +110,7 @@ private Q_SLOTS:
     /// Zero on the spoilboard sets one offset, whatever else lies on the same work.
     void theSpoilboardMacroNamesTheOneThatItSets() {
         auto shop = shopFor(Kind::TableZero);
-        shop.changeSetup([](shop::ZeroSetup& s) { s.also_offsets = {2, 4}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.plan.also_offsets = {2, 4}; });
         auto const text = shop.rehearse(Kind::TableZero).macro.text;
         QVERIFY2(holds(text, "(MSG,Sets G54 Z.") && !holds(text, "G55"), text.c_str());
     }

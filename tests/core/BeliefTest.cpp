@@ -23,7 +23,7 @@ struct Bench : test::LinkedShop {
             m.capture = Capture::Hardware;
             m.home_epoch = 3;
         });
-        changeSetup([](ZeroSetup& s) { s.contact = s.link_plate = s.link_setter = {}; });
+        changeSetup([](ZeroSetup& s) { s.place.contact = s.link.plate = s.link.setter = {}; });
     }
     Id<Contact> put(Contact c) {
         c.home_epoch = c.home_epoch == 1 ? 3 : c.home_epoch;
@@ -113,8 +113,8 @@ private Q_SLOTS:
         b.put(b.of(b.long_tool, Target::Setter, -21.75));
         auto lengths = [&](LengthReference reference) {
             b.changeSetup([&](ZeroSetup& s) {
-                s.reference = reference;
-                s.reference_tool = b.tool;
+                s.plan.reference = reference;
+                s.plan.reference_tool = b.tool;
             });
             std::vector<double> all;
             for (auto const& row : zeroing::lengthTable(b.book, b.setup())) all.push_back(row.length_mm.value_or(-1));
@@ -143,9 +143,9 @@ private Q_SLOTS:
         b.put(b.of(b.long_tool, Target::Setter, -21.5));
         auto const touched = b.put(b.of(b.tool, Target::Plate, -60));
         b.changeSetup([&](ZeroSetup& s) {
-            s.method = Method::LengthTable;
-            s.contact = touched;
-            s.assembly = b.long_tool;
+            s.plan.method = Method::LengthTable;
+            s.place.contact = touched;
+            s.place.assembly = b.long_tool;
         });
         auto const zero = zeroing::lengthTableZero(b.book, b.readings, b.setup());
         QVERIFY(near(zero->sum().mm, -60 - 9.942 - 52, 1e-9));
@@ -186,7 +186,7 @@ private Q_SLOTS:
         c.direction = static_cast<Direction>(direction);
         c.feed_mm_min = feed;
         auto const id = b.put(c);
-        b.changeSetup([&](ZeroSetup& s) { s.contact = id; });
+        b.changeSetup([&](ZeroSetup& s) { s.place.contact = id; });
         QVERIFY(near(b.zero().chain->sum().mm, -60 - 9.942 + adds, 1e-9));
         // The same on the setter: what the reading tells of the nose, 52 below.
         c.target = Target::Setter;
@@ -214,7 +214,7 @@ private Q_SLOTS:
         auto c = b.of(b.tool, Target::Plate, run.memory.parameters[1]);
         c.direction = Direction::Release;
         auto const id = b.put(c);
-        b.changeSetup([&](ZeroSetup& s) { s.contact = id; });
+        b.changeSetup([&](ZeroSetup& s) { s.place.contact = id; });
         QVERIFY(near(b.zero().chain->sum().mm, w.zeroOnStock_mm(), 1e-6)); // −140 + 20 + 52 − 0.05 = −68.05
         QVERIFY(near(w.zeroOnStock_mm(), -68.05, 1e-9));
     }
@@ -234,7 +234,7 @@ private Q_SLOTS:
         auto c = b.of(b.tool, Target::Plate, -60);
         c.home_epoch = 2;
         auto const id = b.put(c);
-        b.changeSetup([&](ZeroSetup& s) { s.contact = id; });
+        b.changeSetup([&](ZeroSetup& s) { s.place.contact = id; });
         auto const zero = b.zero();
         QVERIFY(!zero.chain);
         QCOMPARE(zero.judgements.front().severity, Severity::Bad);
@@ -273,11 +273,11 @@ private Q_SLOTS:
     void theBlockAgainWithinASlipFit() {
         Bench b;
         b.changeSetup([](ZeroSetup& z) {
-            z.gauge_block_mm = 25;
-            z.reference_mm = 40;
+            z.gauge.block_mm = 25;
+            z.gauge.reference_mm = 40;
         });
         for (auto const& [again, good] : {std::pair{25.01, true}, {24.99, true}, {25.011, false}, {24.989, false}}) {
-            b.changeSetup([&](ZeroSetup& z) { z.block_again_mm = again; });
+            b.changeSetup([&](ZeroSetup& z) { z.gauge.again_mm = again; });
             auto const said = zeroing::gaugeBlockJudgements(b.book, b.setup());
             QCOMPARE(said.back().severity, good ? Severity::Note : Severity::Bad);
         }
@@ -294,8 +294,8 @@ private Q_SLOTS:
         b.put(earlier);
         auto const p = b.put(b.of(b.tool, Target::Plate, -60)), s = b.put(b.of(b.tool, Target::Setter, -28));
         b.changeSetup([&](ZeroSetup& z) {
-            z.contact = z.link_plate = p;
-            z.link_setter = s;
+            z.place.contact = z.link.plate = p;
+            z.link.setter = s;
         });
         auto holds = [&] { return static_cast<bool>(zeroing::linkOf(b.book, b.readings, b.setup())); };
         b.put(b.of(elsewhere, Target::Plate, -40));
@@ -334,8 +334,8 @@ private Q_SLOTS:
         auto linkOf = [&] {
             auto const p = b.put(on_plate), s = b.put(on_setter);
             b.changeSetup([&](ZeroSetup& z) {
-                z.contact = z.link_plate = p;
-                z.link_setter = s;
+                z.place.contact = z.link.plate = p;
+                z.link.setter = s;
             });
             return zeroing::linkOf(b.book, b.readings, b.setup());
         };
@@ -353,7 +353,7 @@ private Q_SLOTS:
         Id<Board> const board{60}, other{61};
         b.book.put(60, Board{"in use", 18, 8, 10});
         b.book.put(61, Board{"another", 18, 8, 10});
-        b.changeSetup([&](ZeroSetup& s) { s.board = board; });
+        b.changeSetup([&](ZeroSetup& s) { s.place.board = board; });
         auto surfaced = [&](std::int64_t id, Id<Board> of, double mm, std::int64_t at) {
             b.book.put(id, Surfacing{of, mm, at});
         };
@@ -385,7 +385,7 @@ private Q_SLOTS:
         QVERIFY(near(constant(), 72.71, 1e-9));
         auto const height = zeroing::boardHeight(b.book, b.setup());
         QVERIFY(height->asked && near(height->differs_mm, 0.39, 1e-9));
-        b.changeSetup([&](ZeroSetup& s) { s.board_accepted = asked; });
+        b.changeSetup([&](ZeroSetup& s) { s.place.board_accepted = asked; });
         QVERIFY(near(constant(), 73.1, 1e-9));
         // What does not count: practice, another home, another board.
         c.value_mm = -90;
@@ -434,8 +434,8 @@ private Q_SLOTS:
         c.feed_mm_min = 120; // 0.012 wide: 0.0034641
         auto const s = b.put(c);
         b.changeSetup([&](ZeroSetup& z) {
-            z.contact = z.link_plate = p;
-            z.link_setter = s;
+            z.place.contact = z.link.plate = p;
+            z.link.setter = s;
         });
         auto us = [](uncertainty::Budget const& budget) {
             std::vector<double> all;
@@ -467,8 +467,8 @@ private Q_SLOTS:
         // A length: two such touches; 95 % of their sum is below 1.96 √(2·(0.0017² + 0.0002887² + 0.0034641²)) =
         // 0.01073.
         b.changeSetup([&](ZeroSetup& z) {
-            z.reference = LengthReference::Master;
-            z.reference_tool = b.tool;
+            z.plan.reference = LengthReference::Master;
+            z.plan.reference_tool = b.tool;
         });
         auto const length = zeroing::lengthTable(b.book, b.setup()).front();
         QVERIFY(near(length.expanded_95_mm, 0.0105, 0.0002));

@@ -43,8 +43,8 @@ private Q_SLOTS:
     void linkAndRetouch() {
         for (bool inch : {false, true}) {
             LinkedShop shop(inch);
-            auto const* on_plate = shop.book.find(shop.setup().link_plate);
-            auto const* on_setter = shop.book.find(shop.setup().link_setter);
+            auto const* on_plate = shop.book.find(shop.setup().link.plate);
+            auto const* on_setter = shop.book.find(shop.setup().link.setter);
             auto const zero = shop.zero();
             auto const link = zeroing::linkOf(shop.book, shop.readings, shop.setup());
             QVERIFY2(link, link ? "" : describe(link.error()).c_str());
@@ -81,13 +81,13 @@ private Q_SLOTS:
         QFETCH(int, what);
         QFETCH(QString, reason);
         LinkedShop shop;
-        if (what == 0) shop.changeSetup([](shop::ZeroSetup& s) { s.work_offset = 2; });
+        if (what == 0) shop.changeSetup([](shop::ZeroSetup& s) { s.place.work_offset = 2; });
         if (what == 1) shop.change(shop.machine, [](shop::Machine& m) { ++m.home_epoch; });
-        if (what == 2) shop.change(shop.setup().link_setter, [&](shop::Contact& c) { c.assembly = shop.short_tool; });
+        if (what == 2) shop.change(shop.setup().link.setter, [&](shop::Contact& c) { c.assembly = shop.short_tool; });
         if (what == 3) shop.book.put(80, shop::ToolSetter{"other"});
-        if (what == 3) shop.changeSetup([](shop::ZeroSetup& s) { s.setter = {80}; });
+        if (what == 3) shop.changeSetup([](shop::ZeroSetup& s) { s.place.setter = {80}; });
         if (what == 4) shop.touch(shop.short_tool, Target::Plate, -50);
-        if (what == 5) shop.changeSetup([](shop::ZeroSetup& s) { s.link_plate = {}; });
+        if (what == 5) shop.changeSetup([](shop::ZeroSetup& s) { s.link.plate = {}; });
         auto const link = zeroing::linkOf(shop.book, shop.readings, shop.setup());
         QVERIFY(!link);
         QVERIFY2(sentence(link.error()).find(reason.toStdString()) != std::string::npos,
@@ -115,13 +115,13 @@ private Q_SLOTS:
         };
         same({52, 58.5, 44});
         shop.changeSetup([&](shop::ZeroSetup& s) {
-            s.reference = shop::LengthReference::Master;
-            s.reference_tool = shop.short_tool;
+            s.plan.reference = shop::LengthReference::Master;
+            s.plan.reference_tool = shop.short_tool;
         });
         same({52, 58.5, 44});
-        shop.changeSetup([](shop::ZeroSetup& s) { s.reference = shop::LengthReference::FirstTool; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.plan.reference = shop::LengthReference::FirstTool; });
         same({8, 14.5, 0}); // against the first tool, counted as nothing
-        shop.changeSetup([](shop::ZeroSetup& s) { s.reference_tool = {}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.plan.reference_tool = {}; });
         same({-1, -1, -1});
     }
     void tooWideForTheSetterGoesByThePlate() {
@@ -149,7 +149,7 @@ private Q_SLOTS:
         LinkedShop shop;
         nose(shop);
         shop.touch(shop.tool, Target::Setter, shop.trip_mm(shop.tool) - shop.lag_mm());
-        shop.changeSetup([](shop::ZeroSetup& s) { s.method = shop::Method::LengthTable; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.plan.method = shop::Method::LengthTable; });
         auto const zero = zeroing::lengthTableZero(shop.book, shop.readings, shop.setup());
         QVERIFY(zero);
         QVERIFY(test::near(zero->sum().mm, shop.zero().chain->sum().mm - 52, 1e-6));
@@ -198,26 +198,26 @@ private Q_SLOTS:
         auto said = [&] { return zeroing::gaugeBlockJudgements(shop.book, shop.setup()); };
         QVERIFY(said().empty() && !zeroing::gaugeBlockTravel(shop.setup()));
         shop.changeSetup([](shop::ZeroSetup& s) {
-            s.gauge_block_mm = 50;
-            s.reference_mm = 123.4;
+            s.gauge.block_mm = 50;
+            s.gauge.reference_mm = 123.4;
         });
         QVERIFY(test::near(zeroing::gaugeBlockTravel(shop.setup())->sum().mm, 73.4, 1e-12));
         QCOMPARE(said()[0].headline, std::string("From the block to the reference: +73.400 mm."));
-        shop.changeSetup([](shop::ZeroSetup& s) { s.block_again_mm = 50.004; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.gauge.again_mm = 50.004; });
         QCOMPARE(said()[1].severity, Severity::Note);
-        shop.changeSetup([](shop::ZeroSetup& s) { s.block_again_mm = 49.9; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.gauge.again_mm = 49.9; });
         QCOMPARE(said()[1].headline, std::string("The block reads −0.100 mm off."));
-        shop.changeSetup([](shop::ZeroSetup& s) { s.block_by_feel = true; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.gauge.by_feel = true; });
         QCOMPARE(said()[1].headline, std::string("The block is judged by feel."));
         QCOMPARE(said().size(), std::size_t(2)); // the second figure is not wanted
     }
     void boardAndPaper() {
         LinkedShop shop;
         shop.book.put(90, shop::Board{"Board", 18, 8, 10});
-        shop.changeSetup([](shop::ZeroSetup& s) { s.board = {90}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.place.board = {90}; });
         auto const board = shop.touch(shop.tool, Target::Board, -60);
         shop.change(board, [](shop::Contact& c) { c.feeler_mm = 0.1; });
-        auto const m = shop.book.find(shop.setup().link_setter)->value_mm;
+        auto const m = shop.book.find(shop.setup().link.setter)->value_mm;
         auto const constant = zeroing::boardConstant(shop.book, shop.setup());
         QVERIFY(constant);
         adds(constant->chain, {m, shop.lag_mm(), 60, 0.1}); // B = m − (board contact − paper)
@@ -260,11 +260,11 @@ private Q_SLOTS:
         // It was surfaced, and is entered: the older one moves with it and they agree.
         auto surfaced = shop;
         surfaced.book.put(90, shop::Board{"Board", 18, 8, 10});
-        surfaced.changeSetup([](shop::ZeroSetup& s) { s.board = {90}; });
+        surfaced.changeSetup([](shop::ZeroSetup& s) { s.place.board = {90}; });
         surfaced.book.put(91, shop::Surfacing{{90}, 0.6, surfaced.book.find(low)->at_utc_ms - 1});
         QVERIFY(!zeroing::boardHeight(surfaced.book, surfaced.setup())->asked);
         // Or its owner takes it.
-        shop.changeSetup([&](shop::ZeroSetup& s) { s.board_accepted = low; });
+        shop.changeSetup([&](shop::ZeroSetup& s) { s.place.board_accepted = low; });
         QVERIFY(height().in_use.on_board == low && !height().asked);
         QVERIFY(first);
     }
@@ -286,7 +286,7 @@ private Q_SLOTS:
         shop.book.put(95, shop::Board{"Another", 18, 8, 10});
         shop.change(on_board, [](shop::Contact& c) { c.board = {95}; });
         QVERIFY(!zeroing::boardConstant(shop.book, shop.setup()));
-        shop.changeSetup([](shop::ZeroSetup& s) { s.board = {95}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.place.board = {95}; });
         QVERIFY(zeroing::boardConstant(shop.book, shop.setup()));
     }
 
@@ -312,7 +312,7 @@ private Q_SLOTS:
         for (auto const tool : {shop.tool, shop.long_tool, shop.short_tool, Id<shop::Assembly>{51}})
             shop.change(tool, [](shop::Assembly& a) { a.holder = {50}; });
         QCOMPARE(recommended(), shop::Method::LengthTable); // a rack of holders
-        shop.changeSetup([](shop::ZeroSetup& s) { s.setter = {}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.place.setter = {}; });
         QCOMPARE(recommended(), shop::Method::Retouch); // four tools, no setter: the plate each time
         shop.change(Id<shop::Assembly>{51}, [](shop::Assembly& a) { a.released_utc_ms = 1; });
         QCOMPARE(recommended(), shop::Method::OffsetPerTool); // three tools and a plate
@@ -325,7 +325,7 @@ private Q_SLOTS:
         QVERIFY(!mixed);
         QVERIFY(describe(mixed.error()).find("G55, the offset of tool 4") != std::string::npos);
         shop.change(shop.long_tool, [](shop::Assembly& a) { a.own_offset = 0; });
-        shop.changeSetup([](shop::ZeroSetup& s) { s.method = shop::Method::LengthTable; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.plan.method = shop::Method::LengthTable; });
         QVERIFY(!zeroing::notMixed(shop.book, shop.setup())); // the link is still there
     }
 
@@ -357,7 +357,7 @@ private Q_SLOTS:
         QVERIFY(has(setter(), "share an input but rest differently"));
         shop.change(shop.setter, [](shop::ToolSetter& s) { s.input = shop::SetterInput::Own; });
         QVERIFY(has(setter(), "an input of its own"));
-        shop.changeSetup([](shop::ZeroSetup& s) { s.setter = {}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.place.setter = {}; });
         QVERIFY(has(setter(), "No fixed setter"));
     }
 };

@@ -26,7 +26,7 @@ private Q_SLOTS:
         shop.touch(shop.long_tool, shop::Target::Setter, shop.trip_mm(shop.long_tool) - shop.lag_mm());
         auto const link = shop.rehearse(macros::Kind::PlateZeroLink);
         auto const written_mm = link.zero.thickness.mm;
-        shop.changeSetup([&](shop::ZeroSetup& s) { s.assembly = shop.long_tool; });
+        shop.changeSetup([&](shop::ZeroSetup& s) { s.place.assembly = shop.long_tool; });
         auto const again = shop.rehearse(macros::Kind::Retouch);
         auto const link_text = controller::makeExecutable(link.macro.text, safety::dialectOf(link.world()));
         auto const again_text = controller::makeExecutable(again.macro.text, safety::dialectOf(again.world()));

@@ -106,7 +106,7 @@ private Q_SLOTS:
             });
             shop.change(shop.long_tool, [](shop::Assembly& a) { a.length_error_mm = 0.2; });
             shop.touch(shop.long_tool, shop::Target::Setter, shop.trip_mm(shop.long_tool) - shop.lag_mm());
-            shop.changeSetup([&](shop::ZeroSetup& s) { s.assembly = shop.long_tool; });
+            shop.changeSetup([&](shop::ZeroSetup& s) { s.place.assembly = shop.long_tool; });
             auto const rehearsal = shop.rehearse(Kind::Retouch);
             auto const good = test::runText(rehearsal.macro.text, rehearsal.world());
             QVERIFY2(safety::classify(good, rehearsal) == RunClass::Right, good.message.c_str());

@@ -28,8 +28,8 @@ struct Variant {
 };
 void byTable(test::LinkedShop& s) {
     s.changeSetup([](shop::ZeroSetup& z) {
-        z.method = shop::Method::LengthTable;
-        z.link_plate = z.link_setter = {};
+        z.plan.method = shop::Method::LengthTable;
+        z.link.plate = z.link.setter = {};
     });
 }
 template<class F> void onPlate(test::LinkedShop& s, F edit) { s.change(s.plate, edit); }
@@ -42,15 +42,15 @@ constexpr Variant variants[] = {
     {"look-with-an-offset-of-its-own", Kind::GoAndLook, Odd::Inch,
      [](test::LinkedShop& s) {
          s.changeSetup([](shop::ZeroSetup& z) {
-             z.method = shop::Method::OffsetPerTool;
-             z.link_plate = z.link_setter = {};
+             z.plan.method = shop::Method::OffsetPerTool;
+             z.link.plate = z.link.setter = {};
          });
          s.change(s.tool, [](shop::Assembly& a) { a.own_offset = 3; });
      }},
     {"window-typed", Kind::PlateZero, Odd::Inch,
-     [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.window_mm = 2.5; }); }},
+     [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.prefer.window_mm = 2.5; }); }},
     {"offsets-in-a-window", Kind::OffsetPerTool, Odd::Metric,
-     [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.window_mm = 1.5; }); }},
+     [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.prefer.window_mm = 1.5; }); }},
     {"thin-plate", Kind::PlateZero, Odd::Inch,
      [](test::LinkedShop& s) {
          s.measure({3.01, 3.02});
@@ -89,12 +89,12 @@ constexpr Variant variants[] = {
          }
      }},
     {"trim-higher", Kind::TrimZero, Odd::Inch,
-     [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.trim_mm = -0.11; }); }},
+     [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.prefer.trim_mm = -0.11; }); }},
     {"one-offset-and-it-is-the-first", Kind::Retouch, Odd::Metric,
      [](test::LinkedShop& s) {
          s.changeSetup([](shop::ZeroSetup& z) {
-             z.work_offset = z.link_offset = 1;
-             z.also_offsets = {};
+             z.place.work_offset = z.link.offset = 1;
+             z.plan.also_offsets = {};
          });
          for (auto const& [id, c] : std::map(s.book.all<shop::Contact>()))
              s.change(id, [](shop::Contact& each) { each.work_offset = 1; });
@@ -118,7 +118,7 @@ template<class F> void onTool(test::LinkedShop& s, F edit) {
 template<class F> void onMachine(test::LinkedShop& s, F edit) { s.change(s.machine, edit); }
 template<class F> void onSetter(test::LinkedShop& s, F edit) { s.change(s.setter, edit); }
 constexpr Refusal refusals[] = {
-    {"no setter", [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.setter = {}; }); }},
+    {"no setter", [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.place.setter = {}; }); }},
     {"no touch at all",
      [](test::LinkedShop& s) {
          for (auto const& [id, c] : std::map(s.book.all<shop::Contact>())) s.book.retire(id.value);
@@ -178,12 +178,12 @@ constexpr Refusal refusals[] = {
      }},
     {"stroke too short",
      [](test::LinkedShop& s) { onSetter(s, [](shop::ToolSetter& t) { t.overtravel_mm = t.trigger_mm - 0.5; }); }},
-    {"no trim", [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.trim_mm = 0; }); }},
+    {"no trim", [](test::LinkedShop& s) { s.changeSetup([](shop::ZeroSetup& z) { z.prefer.trim_mm = 0; }); }},
     {"another home", [](test::LinkedShop& s) { onMachine(s, [](shop::Machine& m) { m.home_epoch = 5; }); }},
     {"a work reading without its offset",
      [](test::LinkedShop& s) {
          s.change(s.contact, [](shop::Contact& c) { c.frame = shop::Frame::Work; });
-         if (auto const on_setter = s.setup().link_setter)
+         if (auto const on_setter = s.setup().link.setter)
              s.change(on_setter, [](shop::Contact& c) { c.frame = shop::Frame::Work; });
      }},
 };

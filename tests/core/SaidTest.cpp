@@ -33,7 +33,7 @@ std::string sumsOf(test::LinkedShop const& shop) {
     auto const setup = shop.setup();
     auto const units = book.units();
     auto chain = [&](zeroing::ZChain const& c) { return told(c, units); };
-    auto const* setter = book.find(setup.setter);
+    auto const* setter = book.find(setup.place.setter);
     std::string text;
     auto const zero = zeroing::plateZero(book, shop.readings, setup);
     if (zero) {
@@ -44,7 +44,7 @@ std::string sumsOf(test::LinkedShop const& shop) {
     text += "\n# link\n" + toldOr(zeroing::linkOf(book, shop.readings, setup), [&](auto const& l) {
                 return chain(l.chain) + fmt::format("{} {} {}\n", l.work_offset, l.assembly.value, l.at_utc_ms);
             });
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         text += fmt::format("\n# tool {}\n", tool->number);
         text += toldOr(zeroing::retouchZero(book, shop.readings, setup, id), chain);
         text += toldOr(zeroing::boardZero(book, setup, id), chain);
@@ -53,7 +53,7 @@ std::string sumsOf(test::LinkedShop const& shop) {
                        [](auto const& e) { return fmt::format("trips at {:.6f} ± {:.6f}\n", e.z_mm, e.error_mm); });
         if (setter) text += fmt::format("reaches {}\n", zeroing::reachesDisc(*tool, *setter));
         auto other = setup;
-        other.assembly = id;
+        other.place.assembly = id;
         text += told(zeroing::toolJudgements(book, other));
     }
     text += "\n# board\n" + told(zeroing::boardJudgements(book, setup));
@@ -129,11 +129,11 @@ constexpr Trouble troubles[] = {
     {"thin-kit", Kind::PlateZero,
      [](test::LinkedShop& s) {
          s.changeSetup([](shop::ZeroSetup& z) {
-             z.setter = {};
-             z.board = {};
-             z.gauge_block_mm = 25.4;
-             z.reference_mm = 40.1;
-             z.block_again_mm = 25.45;
+             z.place.setter = {};
+             z.place.board = {};
+             z.gauge.block_mm = 25.4;
+             z.gauge.reference_mm = 40.1;
+             z.gauge.again_mm = 25.45;
          });
          s.change(s.plate, [](shop::TouchPlate& p) { p.instrument = {}; });
          s.measure({12.44});
@@ -154,7 +154,7 @@ constexpr Trouble troubles[] = {
      }},
     {"no-contact", Kind::PlateZero,
      [](test::LinkedShop& s) {
-         onSetup(s, [](shop::ZeroSetup& z) { z.contact = z.link_plate = z.link_setter = {}; });
+         onSetup(s, [](shop::ZeroSetup& z) { z.place.contact = z.link.plate = z.link.setter = {}; });
          for (auto const& [id, c] : std::map(s.book.all<shop::Contact>())) s.book.retire(id.value);
          s.change(s.short_tool, [](shop::Assembly& a) { a.released_utc_ms = 9; });
          s.change(Id<shop::Assembly>{23}, [](shop::Assembly& a) { a.released_utc_ms = 9; });
@@ -207,9 +207,9 @@ constexpr Trouble troubles[] = {
          s.change(s.long_tool, [](shop::Assembly& a) { a.conducts = false; });
          s.change(s.plate, [](shop::TouchPlate& p) { p.path = shop::Path::Clip; });
          onSetup(s, [](shop::ZeroSetup& z) {
-             z.gauge_block_mm = 25;
-             z.reference_mm = 12.5;
-             z.block_again_mm = 25.01;
+             z.gauge.block_mm = 25;
+             z.gauge.reference_mm = 12.5;
+             z.gauge.again_mm = 25.01;
          });
      }},
     {"board-nearly-gone", Kind::TableZero,
@@ -226,14 +226,14 @@ constexpr Trouble troubles[] = {
                  if (other->target == shop::Target::Board && id != again) c.value_mm = other->value_mm - 10.5;
          });
          onSetup(s, [](shop::ZeroSetup& z) {
-             z.gauge_block_mm = 25;
-             z.reference_mm = 12.5;
-             z.block_by_feel = true;
+             z.gauge.block_mm = 25;
+             z.gauge.reference_mm = 12.5;
+             z.gauge.by_feel = true;
          });
      }},
     {"two-directions", Kind::Retouch,
      [](test::LinkedShop& s) {
-         s.change(s.setup().link_setter, [](shop::Contact& c) { c.direction = shop::Direction(1 - int(c.direction)); });
+         s.change(s.setup().link.setter, [](shop::Contact& c) { c.direction = shop::Direction(1 - int(c.direction)); });
          s.change(s.contact, [](shop::Contact& c) {
              c.frame = shop::Frame::Work;
              c.work_offset_z_mm = c.value_mm - 3.25;
@@ -252,7 +252,7 @@ constexpr Trouble troubles[] = {
              c.home_epoch = 4;
              c.feeler_mm = 0.07;
          });
-         onSetup(s, [](shop::ZeroSetup& z) { z.link_setter = {}; });
+         onSetup(s, [](shop::ZeroSetup& z) { z.link.setter = {}; });
      }},
     {"practice", Kind::PlateZero,
      [](test::LinkedShop& s) {
@@ -433,11 +433,11 @@ private Q_SLOTS:
             auto shop = oddShop(Kind::Retouch, Odd::Metric);
             auto setup = shop.setup();
             if (state & 1) shop.measure({});
-            if (state & 2) setup.contact = {};
+            if (state & 2) setup.place.contact = {};
             if (state & 4) shop.change(shop.contact, [](shop::Contact& c) { c.value_mm = 5; });
-            if (state & 8) setup.link_plate = {};
-            if (state & 16) setup.setter = {};
-            if (state & 32) setup.machine = {};
+            if (state & 8) setup.link.plate = {};
+            if (state & 16) setup.place.setter = {};
+            if (state & 32) setup.place.machine = {};
             auto const zero = zeroing::plateZero(shop.book, shop.readings, setup);
             for (auto const& slips : {Findings{}, Findings{{Severity::Attention, "One is odd.", "", {}}}})
                 for (auto const run : {std::optional<bool>(), std::optional(true), std::optional(false)}) {

@@ -19,13 +19,13 @@ namespace {
 
 /// Puts another tool into the spindle of a shop, as after a change.
 void use(LinkedShop& shop, Id<shop::Assembly> tool) {
-    shop.changeSetup([&](shop::ZeroSetup& s) { s.assembly = tool; });
+    shop.changeSetup([&](shop::ZeroSetup& s) { s.place.assembly = tool; });
 }
 
 void chooseMethod(LinkedShop& shop, shop::Method method) {
     shop.changeSetup([&](shop::ZeroSetup& s) {
-        s.method = method;
-        if (method != shop::Method::Retouch) s.link_plate = s.link_setter = {};
+        s.plan.method = method;
+        if (method != shop::Method::Retouch) s.link.plate = s.link.setter = {};
     });
 }
 
@@ -256,7 +256,7 @@ private Q_SLOTS:
                         QVERIFY(test::near(length.length->set_mm, length.length->true_mm, 0.002));
                         if (number == 1) run(Kind::PlateZero);
                     } else {
-                        shop.changeSetup([](shop::ZeroSetup& s) { s.contact = {}; });
+                        shop.changeSetup([](shop::ZeroSetup& s) { s.place.contact = {}; });
                         auto const result = run(Kind::OffsetPerTool);
                         QCOMPARE(result.z_zero->work_offset, number);
                     }
@@ -299,7 +299,7 @@ private Q_SLOTS:
         unknown.change(unknown.long_tool, [](shop::Assembly& a) { a.length_mm.reset(); });
         QCOMPARE(refusal(unknown, Kind::Retouch), Code::LengthUnknown);
         LinkedShop none;
-        none.changeSetup([](shop::ZeroSetup& s) { s.setter = {}; });
+        none.changeSetup([](shop::ZeroSetup& s) { s.place.setter = {}; });
         QCOMPARE(refusal(none, Kind::Retouch), Code::NoSetter);
         LinkedShop mixed;
         mixed.change(mixed.long_tool, [](shop::Assembly& a) { a.own_offset = 2; });

@@ -56,7 +56,7 @@ private Q_SLOTS:
         QCOMPARE(nominal("{\"v\":1,\"nominal_mm\":10.1}"), 10.1);
         QCOMPARE(nominal("{\"v\":2,\"nominal_mm\":10.0}"), 10.0);
         auto window = [](char const* body) {
-            return std::get<ZeroSetup>(*fromJson("zero_setup", *parseJson(body, ""))).window_mm.value_or(-1);
+            return std::get<ZeroSetup>(*fromJson("zero_setup", *parseJson(body, ""))).prefer.window_mm.value_or(-1);
         };
         QCOMPARE(window("{\"window_mm\":10.0}"), -1.0);
         QCOMPARE(window("{\"v\":1,\"window_mm\":3.0}"), 3.0);
@@ -102,17 +102,17 @@ private Q_SLOTS:
                                              nowhere(Contact{}, [](auto& e) { e.plate = {9}; }),
                                              nowhere(Contact{}, [](auto& e) { e.setter = {9}; }),
                                              nowhere(Contact{}, [](auto& e) { e.board = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.machine = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.plate = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.assembly = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.contact = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.setter = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.board = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.reference_tool = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.link_plate = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.link_setter = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.looked_tool = {9}; }),
-                                             nowhere(ZeroSetup{}, [](auto& e) { e.board_accepted = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.machine = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.plate = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.assembly = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.contact = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.setter = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.board = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.plan.reference_tool = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.link.plate = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.link.setter = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.looked_tool = {9}; }),
+                                             nowhere(ZeroSetup{}, [](auto& e) { e.place.board_accepted = {9}; }),
                                              nowhere(BookInfo{}, [](auto& e) { e.in_use = {9}; }),
                                              nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.machine = {9}; }),
                                              nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.cutter = {9}; }),

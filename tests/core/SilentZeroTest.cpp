@@ -62,7 +62,7 @@ private Q_SLOTS:
     /// zero at −69.9403. The next tool is 6.5 longer: −63.4403, and on a list of offsets so are both.
     void oneTouchSetsEveryOffsetOfTheList() {
         auto shop = shopFor(Kind::Retouch);
-        shop.changeSetup([](shop::ZeroSetup& s) { s.also_offsets = {3, 9}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.plan.also_offsets = {3, 9}; });
         auto const rehearsal = shop.rehearse(Kind::Retouch);
         auto world = rehearsal.world();
         macros::LinkNumbers const third(world.behaviour, 3);
@@ -132,7 +132,7 @@ private Q_SLOTS:
             shop.change(shop.machine, [&](shop::Machine& m) {
                 if (kept) m.behaviour.offset_at_end = shop::OffsetAtEnd::Kept;
             });
-            shop.changeSetup([&](shop::ZeroSetup& s) { s.work_offset = s.link_offset = n; });
+            shop.changeSetup([&](shop::ZeroSetup& s) { s.place.work_offset = s.link.offset = n; });
             shop.change(shop.contact, [&](shop::Contact& c) { c.work_offset = n; });
             auto const rehearsal = shop.rehearse(k);
             auto world = rehearsal.world();
@@ -199,13 +199,13 @@ private Q_SLOTS:
     void trimKeepsTheLink() {
         for (double by : {0.05, -0.12}) {
             auto shop = shopFor(Kind::TrimZero);
-            shop.changeSetup([&](shop::ZeroSetup& s) { s.trim_mm = by; });
+            shop.changeSetup([&](shop::ZeroSetup& s) { s.prefer.trim_mm = by; });
             auto const trimmed = [&] {
                 auto const rehearsal = shop.rehearse(Kind::TrimZero);
                 return test::runText(rehearsal.macro.text, rehearsal.world());
             }();
             QVERIFY(test::near(trimmed.z_zero->error_mm(), -by, 1e-6));
-            shop.changeSetup([&](shop::ZeroSetup& s) { s.assembly = shop.long_tool; });
+            shop.changeSetup([&](shop::ZeroSetup& s) { s.place.assembly = shop.long_tool; });
             auto const next = goOn(shop, Kind::Retouch, trimmed.memory);
             QVERIFY2(next.outcome == Outcome::Completed, next.message.c_str());
             QVERIFY2(test::near(next.z_zero->error_mm(), -by, 0.003), std::to_string(next.z_zero->error_mm()).c_str());
@@ -214,7 +214,7 @@ private Q_SLOTS:
     /// Without a link it trims the zero and makes none.
     void trimWithoutALinkMakesNone() {
         auto shop = shopFor(Kind::TrimZero);
-        shop.changeSetup([](shop::ZeroSetup& s) { s.link_plate = s.link_setter = {}; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.link.plate = s.link.setter = {}; });
         auto const rehearsal = shop.rehearse(Kind::TrimZero);
         auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QVERIFY2(safety::classify(result, rehearsal) == RunClass::Right, result.message.c_str());
@@ -225,7 +225,7 @@ private Q_SLOTS:
         auto shop = shopFor(Kind::TableZero);
         auto const rehearsal = shop.rehearse(Kind::TableZero);
         auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
-        shop.changeSetup([&](shop::ZeroSetup& s) { s.assembly = shop.long_tool; });
+        shop.changeSetup([&](shop::ZeroSetup& s) { s.place.assembly = shop.long_tool; });
         auto const next = goOn(shop, Kind::Retouch, result.memory);
         QVERIFY2(next.outcome == Outcome::Completed, next.message.c_str());
         QVERIFY(test::near(next.z_zero->error_mm(), -20, 0.003)); // the board, below work of 20
@@ -245,7 +245,7 @@ private Q_SLOTS:
             QVERIFY2(holds(result.message, fmt::format("{:.2f}", 20 + more)),
                      result.message.c_str()); // thickness, told
         }
-        shop.changeSetup([](shop::ZeroSetup& s) { s.window_mm = 10; });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.prefer.window_mm = 10; });
         rehearsal = shop.rehearse(Kind::PlateZero);
         rehearsal.world().stock_thickness_mm += 12;
         rehearsal.world().position_mm[2] += 12;
@@ -255,8 +255,8 @@ private Q_SLOTS:
     void anotherToolHasItsOwnWindow() {
         auto shop = shopFor(Kind::PlateZero);
         shop.changeSetup([&](shop::ZeroSetup& s) {
-            s.window_mm = 2;
-            s.assembly = shop.long_tool; // 6.5 longer; the contact stays that of the other
+            s.prefer.window_mm = 2;
+            s.place.assembly = shop.long_tool; // 6.5 longer; the contact stays that of the other
         });
         auto const rehearsal = shop.rehearse(Kind::PlateZero);
         QVERIFY2(holds(rehearsal.macro.text, "Tool 4: 8 mm compression") &&
@@ -294,7 +294,7 @@ private Q_SLOTS:
         QFETCH(double, thickness);
         test::SmallShop shop;
         shop.measure({thickness, thickness, thickness, thickness, thickness});
-        shop.changeSetup([](shop::ZeroSetup& s) { s.window_mm.reset(); });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.prefer.window_mm.reset(); });
         auto rehearsal = shop.rehearse({"prove-contact"}); // nobody proves anything
         auto const& plan = rehearsal.plan;
         QVERIFY(plan.most_gap_mm - plan.least_gap_mm >= 0.9);

@@ -96,7 +96,7 @@ private Q_SLOTS:
             a.contact_radius_mm = 44;
             a.teeth = 6;
         });
-        shop.changeSetup([](shop::ZeroSetup& s) { s.window_mm.reset(); });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.prefer.window_mm.reset(); });
         auto rehearsal = shop.rehearse();
         QVERIFY(rehearsal.macro.text.find("Plate under one insert") != std::string::npos);
         auto const good = test::runText(rehearsal.macro.text, rehearsal.world());
@@ -113,7 +113,7 @@ private Q_SLOTS:
             a.tip = TipShape::Point;
             a.diameter_mm = 16;
         });
-        shop.changeSetup([](shop::ZeroSetup& s) { s.window_mm.reset(); });
+        shop.changeSetup([](shop::ZeroSetup& s) { s.prefer.window_mm.reset(); });
         auto rehearsal = shop.rehearse();
         rehearsal.world().plate.footprint.x_low_mm = rehearsal.world().position_mm[0] + 5;
         rehearsal.world().plate.footprint.x_high_mm = rehearsal.world().position_mm[0] + 65;

@@ -165,7 +165,9 @@ private Q_SLOTS:
         QCOMPARE(progress(shop).next_station, std::string("macros"));
         QCOMPARE(progress(shop, true).macros.standing, safety::Standing::Proved);
         QCOMPARE(progress(shop, false).macros.standing, safety::Standing::Failed);
-        shop.book.put(shop.setup_id.value, shop::ZeroSetup{shop.machine, shop.plate, shop.tool, {}, 1, 20.0, 10});
+        auto untouched = *shop.book.find(shop.setup_id);
+        untouched.place.contact = {};
+        shop.book.put(shop.setup_id.value, untouched);
         QCOMPARE(progress(shop).next_station, std::string("zeroing"));
         shop.measure({});
         QCOMPARE(progress(shop).next_station, std::string("kit"));

@@ -146,22 +146,22 @@ LinkedShop oddShop(macros::Kind kind, Odd odd) {
     shop.book.put(27, Surfacing{old_board, 0.9, 5'000'001});
 
     ZeroSetup s = shop.setup();
-    s.work_offset = s.link_offset = 3;
-    s.also_offsets = {5, 8};
-    s.stock_thickness_mm = 23.5;
-    s.window_mm.reset();
-    s.board = board;
-    s.reference = metric ? LengthReference::Master : LengthReference::FirstTool;
-    s.reference_tool = metric ? shop.short_tool : shop.tool;
-    s.paper_mm = 0.08;
-    s.trim_mm = 0.07;
-    s.look_mm = 6;
-    s.link_plate = shop.contact;
-    s.link_setter = on_setter;
+    s.place.work_offset = s.link.offset = 3;
+    s.plan.also_offsets = {5, 8};
+    s.place.stock_thickness_mm = 23.5;
+    s.prefer.window_mm.reset();
+    s.place.board = board;
+    s.plan.reference = metric ? LengthReference::Master : LengthReference::FirstTool;
+    s.plan.reference_tool = metric ? shop.short_tool : shop.tool;
+    s.prefer.paper_mm = 0.08;
+    s.prefer.trim_mm = 0.07;
+    s.prefer.look_mm = 6;
+    s.link.plate = shop.contact;
+    s.link.setter = on_setter;
     for (auto const method : {Method::OffsetPerTool, Method::LengthTable, Method::Retouch})
-        if (macros::belongsTo(kind, method)) s.method = method;
-    if (s.method != Method::Retouch) s.link_plate = s.link_setter = {};
-    if (kind == Kind::Retouch || kind == Kind::RetouchAny || kind == Kind::TableZero) s.assembly = shop.long_tool;
+        if (macros::belongsTo(kind, method)) s.plan.method = method;
+    if (s.plan.method != Method::Retouch) s.link.plate = s.link.setter = {};
+    if (kind == Kind::Retouch || kind == Kind::RetouchAny || kind == Kind::TableZero) s.place.assembly = shop.long_tool;
     shop.book.put(shop.setup_id.value, s);
     if (kind == Kind::OffsetPerTool) {
         shop.change(shop.tool, [](Assembly& a) { a.own_offset = 4; });

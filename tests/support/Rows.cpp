@@ -44,7 +44,10 @@ SmallShop::SmallShop() {
     touched.assembly = tool;
     touched.plate = plate;
     book.put(contact.value, touched);
-    book.put(setup_id.value, shop::ZeroSetup{machine, plate, tool, contact, 1, 20.0, 10});
+    shop::ZeroSetup made;
+    made.place = {.machine = machine, .plate = plate, .assembly = tool, .contact = contact, .stock_thickness_mm = 20.0};
+    made.prefer.window_mm = 10;
+    book.put(setup_id.value, made);
     measure({9.94, 9.95, 9.94, 9.93, 9.95});
 }
 
@@ -110,10 +113,10 @@ LinkedShop::LinkedShop(bool inch) {
     double const zero_mm = zero().chain->sum().mm;
     nose_trip_mm = zero_mm - 20 - 52 + s.trigger_mm;
     auto made = setup();
-    made.setter = setter;
-    made.link_plate = contact;
+    made.place.setter = setter;
+    made.link.plate = contact;
     book.put(setup_id.value, made);
-    made.link_setter = touch(tool, shop::Target::Setter, trip_mm(tool) - lag_mm());
+    made.link.setter = touch(tool, shop::Target::Setter, trip_mm(tool) - lag_mm());
     book.put(setup_id.value, made);
 }
 
@@ -151,11 +154,11 @@ LinkedShop shopFor(macros::Kind kind, bool inch, bool closed_at_rest) {
     bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
     shop.changeSetup([&](shop::ZeroSetup& s) {
         for (auto const method : {shop::Method::OffsetPerTool, shop::Method::LengthTable, shop::Method::Retouch})
-            if (macros::belongsTo(kind, method)) s.method = method;
-        if (s.method != shop::Method::Retouch) s.link_plate = s.link_setter = {};
-        s.window_mm.reset();
-        s.trim_mm = 0.05;
-        if (retouches) s.assembly = shop.long_tool;
+            if (macros::belongsTo(kind, method)) s.plan.method = method;
+        if (s.plan.method != shop::Method::Retouch) s.link.plate = s.link.setter = {};
+        s.prefer.window_mm.reset();
+        s.prefer.trim_mm = 0.05;
+        if (retouches) s.place.assembly = shop.long_tool;
     });
     if (kind == Kind::OffsetPerTool) shop.change(shop.tool, [](shop::Assembly& a) { a.own_offset = 3; });
     return shop;

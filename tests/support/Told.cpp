@@ -69,7 +69,7 @@ std::string told(machine::World const& w) {
     for (auto const& a : w.axes)
         text += fmt::format("axis {} to {}, {} mm/min, {} mm/s2, backlash {}\n", a.low_mm, a.high_mm, a.rapid_mm_min,
                             a.accel_mm_s2, a.backlash_mm);
-    auto print = [](shop::Footprint const& f) {
+    auto print = [](machine::Footprint const& f) {
         return fmt::format("[{:.4f} {:.4f} {:.4f} {:.4f}]", f.x_low_mm, f.x_high_mm, f.y_low_mm, f.y_high_mm);
     };
     auto tool = [](machine::Tool const& t) {

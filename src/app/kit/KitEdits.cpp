@@ -27,12 +27,12 @@ int highestNumber(Desk const& desk) {
 
 } // namespace
 
-ToolSetter KitStation::setter() const { return desk().get(&ZeroSetup::setter, assumedSetter()); }
+ToolSetter KitStation::setter() const { return desk().get(&shop::PlaceOfWork::setter, assumedSetter()); }
 
 TouchPlate KitStation::plate() const {
     auto assumed = zeroing::assumedPlate();
     assumed.name = "Touch plate";
-    return desk().get(&ZeroSetup::plate, assumed);
+    return desk().get(&shop::PlaceOfWork::plate, assumed);
 }
 
 Instrument KitStation::instrument() const {
@@ -40,26 +40,26 @@ Instrument KitStation::instrument() const {
     return found ? *found : Instrument{"Caliper", 0.01, 0.03};
 }
 
-Assembly KitStation::assembly() const { return desk().get(&ZeroSetup::assembly, zeroing::assumedAssembly()); }
+Assembly KitStation::assembly() const { return desk().get(&shop::PlaceOfWork::assembly, zeroing::assumedAssembly()); }
 
 Result<void> KitStation::commitInstrument(Instrument instrument, std::string what) {
     auto changed = plate();
     Change change;
     if (!changed.instrument) changed.instrument = {desk().nextId(change)};
     change.put(changed.instrument, std::move(instrument));
-    return desk().put(&ZeroSetup::plate, changed, std::move(what), std::move(change));
+    return desk().put(&shop::PlaceOfWork::plate, changed, std::move(what), std::move(change));
 }
 
 Result<void> KitStation::commitAssembly(Assembly assembly, std::string what) {
     // A work offset per tool belongs to that method alone; refused here, where it is typed.
-    if (assembly.own_offset > 0 && desk().setup().method != Method::OffsetPerTool)
+    if (assembly.own_offset > 0 && desk().setup().plan.method != Method::OffsetPerTool)
         return fail(Code::MethodMixed, {"work offset"}, "A work offset of its own",
-                    zeroing::methodName(desk().setup().method));
-    if (!desk().setup().assembly) {
+                    zeroing::methodName(desk().setup().plan.method));
+    if (!desk().setup().place.assembly) {
         assembly.gripped_utc_ms = desk().session().now();
-        assembly.machine = desk().setup().machine;
+        assembly.machine = desk().setup().place.machine;
     }
-    return desk().put(&ZeroSetup::assembly, std::move(assembly), std::move(what));
+    return desk().put(&shop::PlaceOfWork::assembly, std::move(assembly), std::move(what));
 }
 
 Result<void> KitStation::gripPart(int index, bool cutter) {
@@ -85,13 +85,13 @@ Result<void> KitStation::gripPart(int index, bool cutter) {
 void KitStation::newPlate() {
     auto made = zeroing::assumedPlate();
     made.name = fmt::format("Plate {}", desk().book().all<TouchPlate>().size() + 1);
-    (void)desk().report(desk().another(&ZeroSetup::plate, std::move(made), "Another plate"));
+    (void)desk().report(desk().another(&shop::PlaceOfWork::plate, std::move(made), "Another plate"));
 }
 
 void KitStation::newSetter() {
     auto made = assumedSetter();
     made.name = fmt::format("Setter {}", desk().book().all<ToolSetter>().size() + 1);
-    (void)desk().report(desk().another(&ZeroSetup::setter, std::move(made), "Another setter"));
+    (void)desk().report(desk().another(&shop::PlaceOfWork::setter, std::move(made), "Another setter"));
 }
 
 void KitStation::newTool() {
@@ -101,10 +101,10 @@ void KitStation::newTool() {
     made.number = highestNumber(desk()) + 1;
     made.name = "Tool " + std::to_string(made.number);
     made.gripped_utc_ms = desk().session().now();
-    made.machine = setup.machine;
-    setup.assembly = {desk().nextId(change)};
-    setup.contact = {}; // a contact belongs to the tool that made it
-    change.put(setup.assembly, made);
+    made.machine = setup.place.machine;
+    setup.place.assembly = {desk().nextId(change)};
+    setup.place.contact = {}; // a contact belongs to the tool that made it
+    change.put(setup.place.assembly, made);
     desk().putSetup(change, setup);
     if (desk().report(desk().commit(std::move(change)))) {
         m_sections->open(u"tool"_s);
@@ -114,7 +114,7 @@ void KitStation::newTool() {
 
 /// The tool as it was stays in the book, taken apart; the new grip has a length of its own.
 void KitStation::gripAgain() {
-    auto const* old = desk().book().find(desk().setup().assembly);
+    auto const* old = desk().book().find(desk().setup().place.assembly);
     if (!old) return;
     Change change{fmt::format("Tool {} gripped again", old->number), {}, {}, {}};
     auto released = *old, made = *old;
@@ -123,10 +123,10 @@ void KitStation::gripAgain() {
     made.length_mm.reset();
     made.length_error_mm = 1;
     auto setup = desk().setup();
-    change.put(setup.assembly, released);
-    setup.assembly = {desk().nextId(change)};
-    setup.contact = {};
-    change.put(setup.assembly, made);
+    change.put(setup.place.assembly, released);
+    setup.place.assembly = {desk().nextId(change)};
+    setup.place.contact = {};
+    change.put(setup.place.assembly, made);
     desk().putSetup(change, setup);
     (void)desk().report(desk().commit(std::move(change)));
 }
@@ -156,7 +156,7 @@ Result<void> KitStation::addReading(TypedLength const& typed) {
     }
     change.readings.push_back(
         {changed.thickness, {0, typed.mm, typed.as_typed, Source::Measured, desk().session().now()}});
-    return desk().put(&ZeroSetup::plate, changed, "Thickness reading " + typed.as_typed, std::move(change));
+    return desk().put(&shop::PlaceOfWork::plate, changed, "Thickness reading " + typed.as_typed, std::move(change));
 }
 
 } // namespace steady::app

@@ -98,7 +98,7 @@ QPushButton* KitStation::button(QVBoxLayout* page, char const* name, char const*
 void KitStation::buildPlate(QVBoxLayout* page) {
     m_plates = chooser(page, "kit.plates", "Which plate", [this](int index) {
         auto setup = desk().setup();
-        setup.plate = chosenIn<TouchPlate>(*m_plates->box(), index);
+        setup.place.plate = chosenIn<TouchPlate>(*m_plates->box(), index);
         return desk().commitSetup(setup, "Use plate " + m_plates->box()->itemText(index).toStdString());
     });
     m_reading = new LengthField(u"kit.reading"_s, u"Add a thickness reading"_s, desk().look());
@@ -110,9 +110,9 @@ void KitStation::buildPlate(QVBoxLayout* page) {
     auto form = std::make_unique<Form<TouchPlate>>(
         desk(), page, [this] { return plate(); },
         [this](TouchPlate changed, std::string what) {
-            return desk().put(&ZeroSetup::plate, std::move(changed), std::move(what));
+            return desk().put(&shop::PlaceOfWork::plate, std::move(changed), std::move(what));
         },
-        [this] { return desk().setup().plate.value != 0; });
+        [this] { return desk().setup().place.plate.value != 0; });
     auto& f = *form;
     f.length(
         "kit.nominal", "Nominal thickness", {0.1, 200}, [](TouchPlate & p) -> auto& { return p.nominal_mm; },
@@ -163,15 +163,15 @@ void KitStation::buildPlate(QVBoxLayout* page) {
 void KitStation::buildSetter(QVBoxLayout* page) {
     m_setters = chooser(page, "kit.setters", "Which setter", [this](int index) {
         auto setup = desk().setup();
-        setup.setter = chosenIn<ToolSetter>(*m_setters->box(), index);
+        setup.place.setter = chosenIn<ToolSetter>(*m_setters->box(), index);
         return desk().commitSetup(setup, "Use setter " + m_setters->box()->itemText(index).toStdString());
     });
     auto form = std::make_unique<Form<ToolSetter>>(
         desk(), page, [this] { return setter(); },
         [this](ToolSetter changed, std::string what) {
-            return desk().put(&ZeroSetup::setter, std::move(changed), std::move(what));
+            return desk().put(&shop::PlaceOfWork::setter, std::move(changed), std::move(what));
         },
-        [this] { return desk().setup().setter.value != 0; });
+        [this] { return desk().setup().place.setter.value != 0; });
     auto& f = *form;
     f.text(
         "kit.setter.name", "Name of the setter", [](ToolSetter & s) -> auto& { return s.name; });
@@ -226,7 +226,7 @@ void KitStation::buildTool(QVBoxLayout* page) {
     auto form = std::make_unique<Form<Assembly>>(
         desk(), page, [this] { return assembly(); },
         [this](Assembly changed, std::string what) { return commitAssembly(std::move(changed), std::move(what)); },
-        [this] { return desk().setup().assembly.value != 0; });
+        [this] { return desk().setup().place.assembly.value != 0; });
     auto& f = *form;
     f.number(
         "kit.tool.number", "Tool number", "", 1, Range(1, shop::bounds::tool_number.most),
@@ -352,9 +352,9 @@ void KitStation::buildParts(QVBoxLayout* page) {
 void KitStation::refreshChoices() {
     auto const& book = desk().book();
     auto const& setup = desk().setup();
-    offer(*m_plates->box(), book, setup.plate);
+    offer(*m_plates->box(), book, setup.place.plate);
     m_plates->setVisible(m_plates->box()->count() > 1);
-    offer(*m_setters->box(), book, setup.setter);
+    offer(*m_setters->box(), book, setup.place.setter);
     m_setters->setVisible(m_setters->box()->count() > 1);
     desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
@@ -432,7 +432,7 @@ void KitStation::refreshPictures() {
         text(fmt::format("Tool {}, {}.", zero->assembly.number,
                          lengthText(zero->assembly.diameter_mm, desk().units()))));
 
-    if (plates && !desk().setup().plate && !desk().setup().contact) {
+    if (plates && !desk().setup().place.plate && !desk().setup().place.contact) {
         judgement()->show({{Severity::Note,
                             "A new book.",
                             "Three things make a zero: the plate's thickness, measured here at five places; one touch, "
@@ -449,7 +449,7 @@ void KitStation::refreshPictures() {
     bool const own_switch = zero->plate.path == shop::Path::OwnSwitch;
     if (plates)
         said.push_back(macros::practicePriced(machine, zero->feeds, zero->plate.practice, own_switch, desk().units()));
-    if (setters && desk().book().find(desk().setup().setter))
+    if (setters && desk().book().find(desk().setup().place.setter))
         said.push_back(macros::practicePriced(machine, zeroing::feedsFor(machine, drawn.setter), drawn.setter.practice,
                                               true, desk().units()));
     judgement()->show(said);

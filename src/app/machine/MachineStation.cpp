@@ -41,14 +41,15 @@ MachineStation::MachineStation(Desk& desk, QWidget* parent) : Station(desk, u"ma
 
 MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
     m_forms.push_back(std::make_unique<MachineForm>(
-        desk(), into, [this] { return desk().get(&ZeroSetup::machine, zeroing::assumedMachine()); },
+        desk(), into, [this] { return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()); },
         [this](Machine machine, std::string what) {
-            if (!desk().setup().machine && machine.name == zeroing::assumedMachine().name) machine.name = "My machine";
+            if (!desk().setup().place.machine && machine.name == zeroing::assumedMachine().name)
+                machine.name = "My machine";
             // Numbers that would meet each other are refused where they are typed.
             if (auto const numbers = macros::checkNumbers(machine.behaviour); !numbers) return numbers;
-            return desk().put(&ZeroSetup::machine, std::move(machine), std::move(what));
+            return desk().put(&shop::PlaceOfWork::machine, std::move(machine), std::move(what));
         },
-        [this] { return desk().book().find(desk().setup().machine) != nullptr; }));
+        [this] { return desk().book().find(desk().setup().place.machine) != nullptr; }));
     return *m_forms.back();
 }
 
@@ -139,15 +140,16 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
     block->heading("Reference lost: with a gauge block");
     block->row(2);
     block->length(
-        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge_block_mm; });
+        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge.block_mm; });
     block->length(
-        "machine.reference", "Reference above it", any_length, [](ZeroSetup & s) -> auto& { return s.reference_mm; });
+        "machine.reference", "Reference above it", any_length,
+        [](ZeroSetup & s) -> auto& { return s.gauge.reference_mm; });
     block->choice(
         "machine.block_by", "Afterwards the block is", {"measured again", "felt: the same slip fit"},
-        [](ZeroSetup & s) -> auto& { return s.block_by_feel; });
+        [](ZeroSetup & s) -> auto& { return s.gauge.by_feel; });
     block->length(
         "machine.block_again", "The block, measured again", {0, 600},
-        [](ZeroSetup & s) -> auto& { return s.block_again_mm; }, "afterwards");
+        [](ZeroSetup & s) -> auto& { return s.gauge.again_mm; }, "afterwards");
     m_block_form = std::move(block);
 }
 
@@ -235,8 +237,8 @@ void MachineStation::anotherMachine() {
     auto machine = zeroing::assumedMachine();
     machine.name = fmt::format("Machine {}", desk().book().all<Machine>().size() + 1);
     ZeroSetup setup;
-    setup.machine = {desk().nextId(change)};
-    change.put(setup.machine, machine);
+    setup.place.machine = {desk().nextId(change)};
+    change.put(setup.place.machine, machine);
     Id<ZeroSetup> const made{desk().nextId(change)};
     change.put(made, setup);
     if (!desk().setupId()) desk().putSetup(change, desk().setup()); // what was assumed so far stays the first
@@ -248,16 +250,16 @@ void MachineStation::anotherMachine() {
 }
 
 void MachineStation::homeChanged() {
-    auto machine = desk().get(&ZeroSetup::machine, zeroing::assumedMachine());
+    auto machine = desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine());
     ++machine.home_epoch;
-    (void)desk().report(desk().put(&ZeroSetup::machine, std::move(machine), "Home switches changed"));
+    (void)desk().report(desk().put(&shop::PlaceOfWork::machine, std::move(machine), "Home switches changed"));
 }
 
 void MachineStation::refresh() {
     auto& list = *m_machines->box();
     list.clear();
     for (auto const& [setup_id, setup] : desk().book().all<ZeroSetup>()) {
-        auto const* machine = desk().book().find(setup->machine);
+        auto const* machine = desk().book().find(setup->place.machine);
         list.addItem(machine ? text(machine->name) : u"the assumed machine"_s,
                      QVariant::fromValue<qlonglong>(setup_id.value));
         if (setup_id == desk().setupId()) list.setCurrentIndex(list.count() - 1);
@@ -267,8 +269,9 @@ void MachineStation::refresh() {
         widget->setEnabled(desk().session().writable());
     for (auto const& form : m_forms) form->refresh();
     m_block_form->refresh();
-    paper::MachinePicture shown{desk().get(&ZeroSetup::machine, zeroing::assumedMachine()), {}, {}, desk().units()};
-    if (auto const* setter = desk().book().find(desk().setup().setter)) shown.setter = *setter;
+    paper::MachinePicture shown{
+        desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()), {}, {}, desk().units()};
+    if (auto const* setter = desk().book().find(desk().setup().place.setter)) shown.setter = *setter;
     if (auto const height = zeroing::setterHeight(desk().book(), desk().setup()))
         shown.setter_nose_z_mm = height->nose_z_mm;
     auto const& axes = shown.machine.axes;

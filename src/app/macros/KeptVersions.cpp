@@ -34,7 +34,7 @@ std::string outcomeOf(safety::RunClass kind) {
 
 Id<shop::MacroVersion> MacrosStation::versionOf(std::string const& text) const {
     for (auto const& [id, version] : desk().book().all<shop::MacroVersion>())
-        if (version->kind == macros::name(m_kind) && version->text == text) return id;
+        if (version->macro == macros::name(m_kind) && version->text == text) return id;
     return {};
 }
 
@@ -100,9 +100,9 @@ void MacrosStation::showKept() {
     list.clear();
     auto const& all = desk().book().all<shop::MacroVersion>();
     for (auto it = all.rbegin(); it != all.rend(); ++it) {
-        auto const kind = macros::kindNamed(it->second->kind);
+        auto const kind = macros::kindNamed(it->second->macro);
         list.addItem(localTime(it->second->at_utc_ms) + u": "_s +
-                         (kind ? QString::fromUtf8(macros::title(*kind)) : text(it->second->kind)),
+                         (kind ? QString::fromUtf8(macros::title(*kind)) : text(it->second->macro)),
                      QVariant::fromValue<qlonglong>(it->first.value));
         if (list.itemData(list.count() - 1) == before) list.setCurrentIndex(list.count() - 1);
     }
@@ -120,7 +120,7 @@ void MacrosStation::showCompared() {
     m_compared->clear();
     auto const* version =
         desk().book().find(chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex()));
-    auto const kind = version ? macros::kindNamed(version->kind) : std::nullopt;
+    auto const kind = version ? macros::kindNamed(version->macro) : std::nullopt;
     auto const fresh = kind ? desk().rehearse(*kind) : Result<safety::Rehearsal>(fail(Code::Missing, {}));
     if (!fresh) {
         m_compared->addItem(version ? u"It can no longer be written."_s : u"No kept text is chosen."_s);
@@ -160,7 +160,7 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
                  "Keep the text that you load into the control: then the book can say when it no longer fits.",
                  {}}};
     std::vector<zeroing::Judgement> said;
-    auto const kind = macros::kindNamed(version->kind);
+    auto const kind = macros::kindNamed(version->macro);
     auto const fresh = kind ? desk().rehearse(*kind) : Result<safety::Rehearsal>(fail(Code::Missing, {}));
     auto const since = desk().session().file().lastSeq() - version->book_seq;
     auto const state = fmt::format("Written at change {} of the book, {} ago; {} changes since.", version->book_seq,

@@ -26,19 +26,20 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
     };
     form(m_trim_box, "The trim")
         ->length(
-            "macro.trim", "Cut deeper by", {-5, 5}, [](shop::ZeroSetup & s) -> auto& { return s.trim_mm; },
+            "macro.trim", "Cut deeper by", {-5, 5}, [](shop::ZeroSetup & s) -> auto& { return s.prefer.trim_mm; },
             "negative: less deep");
     form(m_look_box, "The look")
         ->length(
-            "macro.look", "Stops above zero by", {0.5, 100}, [](shop::ZeroSetup & s) -> auto& { return s.look_mm; },
+            "macro.look", "Stops above zero by", {0.5, 100},
+            [](shop::ZeroSetup & s) -> auto& { return s.prefer.look_mm; },
             "a block of that height must just pass below the tool");
     m_looked = new QPushButton(u"It looked right"_s);
     m_looked->setObjectName(u"macro.looked"_s);
     m_looked->setToolTip(u"Keeps the time, and the tool, with the book"_s);
     connect(m_looked, &QPushButton::clicked, this, [this] {
         auto setup = desk().setup();
-        setup.looked_utc_ms = desk().session().now();
-        setup.looked_tool = setup.assembly;
+        setup.place.looked_utc_ms = desk().session().now();
+        setup.place.looked_tool = setup.place.assembly;
         (void)desk().report(desk().commitSetup(setup, "Went to look: the height was right"));
     });
     m_looked_words = styled(new QLabel, Type::Small, Tone::Soft);
@@ -53,11 +54,11 @@ void MacrosStation::showOwn() {
     m_look_box->setVisible(m_kind == macros::Kind::GoAndLook);
     for (auto const& form : m_own) form->refresh();
     auto const& setup = desk().setup();
-    auto const* tool = desk().book().find(setup.looked_tool);
+    auto const* tool = desk().book().find(setup.place.looked_tool);
     m_looked->setEnabled(desk().session().writable());
-    m_looked_words->setText(setup.looked_utc_ms == 0
+    m_looked_words->setText(setup.place.looked_utc_ms == 0
                                 ? u"Not looked at yet. On the machine, not here."_s
-                                : u"Right on %1%2."_s.arg(localTime(setup.looked_utc_ms),
+                                : u"Right on %1%2."_s.arg(localTime(setup.place.looked_utc_ms),
                                                           tool ? u", tool %1"_s.arg(tool->number) : QString()));
 }
 

@@ -117,7 +117,7 @@ void MacrosStation::buildKept(QVBoxLayout* page) {
             desk().book().find(chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex()));
         if (!version) return;
         auto const shown = text(version->text); // the list may change below
-        auto const kind = macros::kindNamed(version->kind);
+        auto const kind = macros::kindNamed(version->macro);
         keepEdits();
         if (kind) m_kind = *kind;
         writeAnew();

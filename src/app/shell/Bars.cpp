@@ -77,7 +77,7 @@ TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* pare
 
 void TopBar::refresh(Desk const& desk) {
     m_book->setText(text(desk.book().info().name));
-    auto const* machine = desk.book().find(desk.setup().machine);
+    auto const* machine = desk.book().find(desk.setup().place.machine);
     m_machine->setText(machine ? text(machine->name) : u"no machine yet: a small router is assumed"_s);
     auto const& why = desk.session().whyReading();
     m_reading->setVisible(why.has_value());

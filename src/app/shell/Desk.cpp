@@ -70,16 +70,16 @@ Result<void> Desk::commitSetup(shop::ZeroSetup const& setup, std::string what) {
 Result<void> Desk::useTool(Id<shop::Assembly> tool) {
     auto setup = m_setup;
     auto const* found = m_book.find(tool);
-    if (tool == setup.assembly || !found) return {};
-    setup.assembly = tool;
-    setup.contact = zeroing::lastContact(m_book, setup, tool, shop::Target::Plate);
+    if (tool == setup.place.assembly || !found) return {};
+    setup.place.assembly = tool;
+    setup.place.contact = zeroing::lastContact(m_book, setup, tool, shop::Target::Plate);
     return commitSetup(setup, fmt::format("Use tool {}: {}", found->number, found->name));
 }
 
 Result<void> Desk::useMachine(Id<shop::ZeroSetup> setup) {
     auto const* found = m_book.find(setup);
     if (setup == m_setup_id || !found) return {};
-    auto const* machine = m_book.find(found->machine);
+    auto const* machine = m_book.find(found->place.machine);
     auto info = m_session->book().info();
     info.in_use = setup;
     shop::Change change{"Work at " + (machine ? machine->name : std::string("the assumed machine")), {}, {}, {}};
@@ -93,7 +93,7 @@ void Desk::offerTools(QComboBox& list) const {
     for (auto const& [id, tool] : tools()) {
         list.addItem(text(fmt::format("Tool {}: {}", tool->number, tool->name)),
                      QVariant::fromValue<qlonglong>(id.value));
-        if (id == m_setup.assembly) list.setCurrentIndex(list.count() - 1);
+        if (id == m_setup.place.assembly) list.setCurrentIndex(list.count() - 1);
     }
 }
 

@@ -42,27 +42,27 @@ public:
     /// Puts what the setup names in `slot`; when it names none, a new one that it names from then on. `change`: what
     /// else belongs to the same edit.
     template<class T>
-    Result<void> put(Id<T> shop::ZeroSetup::*slot, T value, std::string what, shop::Change change = {}) {
+    Result<void> put(Id<T> shop::PlaceOfWork::*slot, T value, std::string what, shop::Change change = {}) {
         change.what = std::move(what);
         auto setup = m_setup;
-        bool const made = !(setup.*slot);
-        if (made) setup.*slot = {nextId(change)};
-        change.put(setup.*slot, std::move(value));
+        bool const made = !(setup.place.*slot);
+        if (made) setup.place.*slot = {nextId(change)};
+        change.put(setup.place.*slot, std::move(value));
         if (made) putSetup(change, setup);
         return commit(std::move(change));
     }
     /// Puts a new one beside what the setup names in `slot`, and names it from then on.
-    template<class T> Result<void> another(Id<T> shop::ZeroSetup::*slot, T value, std::string what) {
+    template<class T> Result<void> another(Id<T> shop::PlaceOfWork::*slot, T value, std::string what) {
         shop::Change change{std::move(what), {}, {}, {}};
         auto setup = m_setup;
-        setup.*slot = {nextId(change)};
-        change.put(setup.*slot, std::move(value));
+        setup.place.*slot = {nextId(change)};
+        change.put(setup.place.*slot, std::move(value));
         putSetup(change, setup);
         return commit(std::move(change));
     }
     /// What the setup names in `slot`, or what is assumed instead.
-    template<class T> T get(Id<T> shop::ZeroSetup::*slot, T assumed) const {
-        auto const* found = m_book.find(m_setup.*slot);
+    template<class T> T get(Id<T> shop::PlaceOfWork::*slot, T assumed) const {
+        auto const* found = m_book.find(m_setup.place.*slot);
         return found ? *found : std::move(assumed);
     }
     /// The next free number, after those that `change` already gives away.
@@ -77,7 +77,7 @@ public:
     /// Fills a list with the tools of this machine, the one in the spindle chosen.
     void offerTools(QComboBox& list) const;
     std::vector<std::pair<Id<shop::Assembly>, shop::Assembly const*>> tools() const {
-        return shop::toolsOf(m_book, m_setup.machine);
+        return shop::toolsOf(m_book, m_setup.place.machine);
     }
     Result<void> report(Result<void> done);
 

@@ -19,7 +19,7 @@ zeroing::LadderContent ladderContent(zeroing::PlateZeroResult const& zero, zeroi
     content.safe_z_mm = zero.machine.safeZ_mm();
     content.tool_diameter_mm = zero.assembly.diameter_mm;
     content.tool_length_mm = zero.assembly.length_mm;
-    content.stock_thickness_mm = zero.setup.stock_thickness_mm;
+    content.stock_thickness_mm = zero.setup.place.stock_thickness_mm;
     content.plate_width_mm = zero.plate.width_mm;
     content.plate_thickness_mm = zero.thickness.mm;
     content.units = units;

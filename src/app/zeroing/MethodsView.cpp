@@ -63,9 +63,9 @@ void MethodsView::refresh() {
 /// What belongs to another method goes with it: two at once cut wrong. One undo brings all of it back.
 void MethodsView::choose(shop::Method method) {
     auto setup = m_desk.setup();
-    setup.method = method;
+    setup.plan.method = method;
     shop::Change change{std::string("Method: ") + zeroing::methodName(method), {}, {}, {}};
-    if (method != shop::Method::Retouch) setup.link_plate = setup.link_setter = {};
+    if (method != shop::Method::Retouch) setup.link.plate = setup.link.setter = {};
     if (method != shop::Method::OffsetPerTool)
         for (auto const& [id, tool] : m_desk.tools())
             if (tool->own_offset > 0) {

@@ -126,7 +126,7 @@ void ZeroingStation::buildSetup(QVBoxLayout* page) {
     for (int n = 1; n <= work_offset_count; ++n) m_offsets->box()->addItem(text(workOffsetName(n)));
     connect(m_offsets->box(), &QComboBox::activated, this, [this](int index) {
         auto setup = desk().setup();
-        setup.work_offset = index + 1;
+        setup.place.work_offset = index + 1;
         (void)desk().report(desk().commitSetup(setup, "Set " + workOffsetName(index + 1)));
     });
     page->addWidget(m_offsets);
@@ -136,10 +136,10 @@ void ZeroingStation::buildSetup(QVBoxLayout* page) {
         [] { return true; });
     form->length(
         "zero.stock", "Work thickness (for the picture)", {0.01, 1000},
-        [](ZeroSetup & s) -> auto& { return s.stock_thickness_mm; }, "leave empty if not known");
+        [](ZeroSetup & s) -> auto& { return s.place.stock_thickness_mm; }, "leave empty if not known");
     form->length(
         "zero.window", "The macro's contact may differ by ±", {0.5, 200},
-        [](ZeroSetup & s) -> auto& { return s.window_mm; }, "from this tool's own contact; empty: any stock");
+        [](ZeroSetup & s) -> auto& { return s.prefer.window_mm; }, "from this tool's own contact; empty: any stock");
     m_forms.push_back(std::move(form));
 }
 
@@ -172,27 +172,28 @@ void ZeroingStation::buildLink(QVBoxLayout* page) {
 
 Result<void> ZeroingStation::acceptAlso(QString const& typed) {
     auto setup = desk().setup();
-    setup.also_offsets.clear();
+    setup.plan.also_offsets.clear();
     static QRegularExpression const between(u"[\\s,;]+"_s);
     for (auto const& word : typed.toUpper().split(between, Qt::SkipEmptyParts)) {
         int const number = workOffsetNumber(word.toStdString());
         if (number == 0)
             return fail(Code::OutOfRange, {"offsets"}, "“" + word.toStdString() + "”", "G54 to G59, G59.1 to G59.3");
-        if (number == setup.work_offset || std::count(setup.also_offsets.begin(), setup.also_offsets.end(), number))
+        if (number == setup.place.work_offset ||
+            std::count(setup.plan.also_offsets.begin(), setup.plan.also_offsets.end(), number))
             continue; // once is enough
-        setup.also_offsets.push_back(number);
+        setup.plan.also_offsets.push_back(number);
     }
-    std::sort(setup.also_offsets.begin(), setup.also_offsets.end());
+    std::sort(setup.plan.also_offsets.begin(), setup.plan.also_offsets.end());
     return desk().commitSetup(setup, "Offsets that a re-touch sets");
 }
 
 void ZeroingStation::buildBoard(QVBoxLayout* page) {
     auto form = std::make_unique<Form<shop::Board>>(
-        desk(), page, [this] { return desk().get(&ZeroSetup::board, shop::Board{"Spoilboard"}); },
+        desk(), page, [this] { return desk().get(&shop::PlaceOfWork::board, shop::Board{"Spoilboard"}); },
         [this](shop::Board board, std::string what) {
-            return desk().put(&ZeroSetup::board, std::move(board), std::move(what));
+            return desk().put(&shop::PlaceOfWork::board, std::move(board), std::move(what));
         },
-        [this] { return desk().setup().board.value != 0; });
+        [this] { return desk().setup().place.board.value != 0; });
     auto& f = *form;
     f.heading("The spoilboard on the table");
     f.note("To find its height, touch it through paper, and the setter, with one tool: choose “the spoilboard” under "
@@ -223,9 +224,9 @@ void ZeroingStation::buildBoard(QVBoxLayout* page) {
         [] { return true; });
     paper->choice(
         "zero.paper_use", "Paper under the tip", {"counts with its thickness", "is only a feel"},
-        [](ZeroSetup & s) -> auto& { return s.paper_use; });
+        [](ZeroSetup & s) -> auto& { return s.prefer.paper_use; });
     paper->length(
-        "zero.paper", "Its thickness", {0, 5}, [](ZeroSetup & s) -> auto& { return s.paper_mm; },
+        "zero.paper", "Its thickness", {0, 5}, [](ZeroSetup & s) -> auto& { return s.prefer.paper_mm; },
         "0.1 mm for office paper is common practice; measure ten sheets and divide");
     m_forms.push_back(std::move(paper));
     m_another_board = new QPushButton(u"Another spoilboard"_s);
@@ -244,12 +245,12 @@ void ZeroingStation::buildMethod(QVBoxLayout* page) {
     form->heading("Lengths are counted from");
     form->choice(
         "zero.reference", "Reference", {"the bare nose", "a master tool", "the first tool"},
-        [](ZeroSetup & s) -> auto& { return s.reference; });
+        [](ZeroSetup & s) -> auto& { return s.plan.reference; });
     m_forms.push_back(std::move(form));
     m_reference_tools = new Choice(u"zero.reference_tool"_s, u"Which tool that is"_s, desk().look());
     connect(m_reference_tools->box(), &QComboBox::activated, this, [this](int index) {
         auto setup = desk().setup();
-        setup.reference_tool = chosenIn<shop::Assembly>(*m_reference_tools->box(), index);
+        setup.plan.reference_tool = chosenIn<shop::Assembly>(*m_reference_tools->box(), index);
         QTimer::singleShot(0, this,
                            [this, setup] { (void)desk().report(desk().commitSetup(setup, "Tool of reference")); });
     });
@@ -270,17 +271,19 @@ double ZeroingStation::shownFeeler_mm() const {
 Contact ZeroingStation::draft() const {
     Contact contact = m_draft;
     auto const& setup = desk().setup();
-    contact.feeler_mm = m_feeler_mm.value_or(setup.paper_use == shop::PaperUse::OnlyAFeel ? 0 : setup.paper_mm);
+    contact.feeler_mm =
+        m_feeler_mm.value_or(setup.prefer.paper_use == shop::PaperUse::OnlyAFeel ? 0 : setup.prefer.paper_mm);
     return contact;
 }
 
 Id<Contact> ZeroingStation::storedContact() const {
     auto const& setup = desk().setup();
     if (byNose()) return zeroing::lastNoseContact(desk().book(), setup);
-    if (m_target == Target::Plate) return setup.contact;
-    auto const last = zeroing::lastContact(desk().book(), setup, setup.assembly, m_target);
+    if (m_target == Target::Plate) return setup.place.contact;
+    auto const last = zeroing::lastContact(desk().book(), setup, setup.place.assembly, m_target);
     auto const* contact = desk().book().find(last);
-    bool const other_board = contact && m_target == Target::Board && contact->board && contact->board != setup.board;
+    bool const other_board =
+        contact && m_target == Target::Board && contact->board && contact->board != setup.place.board;
     return other_board ? Id<Contact>{} : last;
 }
 
@@ -292,14 +295,15 @@ std::optional<Contact> ZeroingStation::shownContact() const {
 
 Result<void> ZeroingStation::commitContact(Contact contact, Target target, std::string what) {
     auto setup = desk().setup();
-    if (target == Target::Setter && !desk().book().find(setup.setter)) return fail(Code::NoSetter, {"setter contact"});
-    auto const* machine = desk().book().find(setup.machine);
+    if (target == Target::Setter && !desk().book().find(setup.place.setter))
+        return fail(Code::NoSetter, {"setter contact"});
+    auto const* machine = desk().book().find(setup.place.machine);
     contact.target = target;
     contact.bare_nose = target == Target::Setter && byNose() && m_sections->current() == u"touch"_s;
-    contact.assembly = contact.bare_nose ? Id<shop::Assembly>{} : setup.assembly;
-    contact.plate = target == Target::Plate ? setup.plate : Id<shop::TouchPlate>{};
-    contact.setter = target == Target::Setter ? setup.setter : Id<shop::ToolSetter>{};
-    contact.board = target == Target::Board ? setup.board : Id<shop::Board>{};
+    contact.assembly = contact.bare_nose ? Id<shop::Assembly>{} : setup.place.assembly;
+    contact.plate = target == Target::Plate ? setup.place.plate : Id<shop::TouchPlate>{};
+    contact.setter = target == Target::Setter ? setup.place.setter : Id<shop::ToolSetter>{};
+    contact.board = target == Target::Board ? setup.place.board : Id<shop::Board>{};
     contact.home_epoch = machine ? machine->home_epoch : 1;
     contact.at_utc_ms = desk().session().now();
     contact.source = shop::Source::Measured;
@@ -308,7 +312,7 @@ Result<void> ZeroingStation::commitContact(Contact contact, Target target, std::
     Id<Contact> const made{desk().nextId(change)}; // a touch is a new contact; the older ones stay in the book
     change.put(made, std::move(contact));
     if (target == Target::Plate) {
-        setup.contact = made;
+        setup.place.contact = made;
         desk().putSetup(change, setup);
     }
     return desk().commit(std::move(change));
@@ -319,7 +323,7 @@ Result<void> ZeroingStation::acceptContact(TypedLength const& typed) {
     contact.value_mm = typed.mm;
     contact.as_typed = typed.as_typed;
     contact.frame = frame();
-    contact.work_offset = desk().setup().work_offset;
+    contact.work_offset = desk().setup().place.work_offset;
     if (frame() == shop::Frame::Work) {
         if (!m_offset_z_mm) return fail(Code::FrameUnknown, {nameOf(m_target)});
         contact.work_offset_z_mm = m_offset_z_mm;
@@ -343,13 +347,13 @@ Result<void> ZeroingStation::surfaced(TypedLength const& typed) {
         return fail(Code::OutOfRange, {"surfaced"}, lengthText(typed.mm, desk().units()), "0 to 50 mm");
     shop::Change change{"Spoilboard surfaced by " + typed.as_typed, {}, {}, {}};
     auto setup = desk().setup();
-    if (!setup.board) {
-        setup.board = {desk().nextId(change)};
-        change.put(setup.board, shop::Board{"Spoilboard"});
+    if (!setup.place.board) {
+        setup.place.board = {desk().nextId(change)};
+        change.put(setup.place.board, shop::Board{"Spoilboard"});
         desk().putSetup(change, setup);
     }
     change.put(Id<shop::Surfacing>{desk().nextId(change)},
-               shop::Surfacing{setup.board, typed.mm, desk().session().now()});
+               shop::Surfacing{setup.place.board, typed.mm, desk().session().now()});
     return desk().commit(std::move(change));
 }
 
@@ -357,21 +361,21 @@ Result<void> ZeroingStation::surfaced(TypedLength const& typed) {
 void ZeroingStation::anotherBoard() {
     shop::Change change{"Another spoilboard", {}, {}, {}};
     auto setup = desk().setup();
-    if (!setup.board) {
-        setup.board = {desk().nextId(change)};
-        change.put(setup.board, shop::Board{"Spoilboard"});
+    if (!setup.place.board) {
+        setup.place.board = {desk().nextId(change)};
+        change.put(setup.place.board, shop::Board{"Spoilboard"});
     }
     for (auto const& [id, contact] : desk().book().all<Contact>())
         if (contact->target == Target::Board && !contact->board) {
             auto mine = *contact;
-            mine.board = setup.board;
+            mine.board = setup.place.board;
             change.put(id, std::move(mine));
         }
-    auto fresh = desk().get(&ZeroSetup::board, shop::Board{"Spoilboard"});
+    auto fresh = desk().get(&shop::PlaceOfWork::board, shop::Board{"Spoilboard"});
     fresh.name = fmt::format("Spoilboard {}", desk().book().all<shop::Board>().size() + 1);
-    setup.board = {desk().nextId(change)};
-    setup.board_accepted = {};
-    change.put(setup.board, std::move(fresh));
+    setup.place.board = {desk().nextId(change)};
+    setup.place.board_accepted = {};
+    change.put(setup.place.board, std::move(fresh));
     desk().putSetup(change, setup);
     (void)desk().report(desk().commit(std::move(change)));
 }
@@ -380,7 +384,7 @@ void ZeroingStation::acceptBoard() {
     auto const height = zeroing::boardHeight(desk().book(), desk().setup());
     if (!height || !height->asked) return;
     auto setup = desk().setup();
-    setup.board_accepted = height->asked->on_board;
+    setup.place.board_accepted = height->asked->on_board;
     (void)desk().report(desk().commitSetup(setup, "The fresh height of the spoilboard counts"));
 }
 
@@ -388,7 +392,7 @@ void ZeroingStation::makeLink() {
     auto setup = desk().setup();
     auto const& book = desk().book();
     auto need = [&](Target target, char const* what) -> Result<Id<Contact>> {
-        auto const id = zeroing::lastContact(book, setup, setup.assembly, target);
+        auto const id = zeroing::lastContact(book, setup, setup.place.assembly, target);
         if (!id)
             return fail(Code::Missing, {"link"}, std::string(what) + " of the tool in the spindle",
                         "Touch it and type what you read.");
@@ -399,16 +403,16 @@ void ZeroingStation::makeLink() {
         (void)desk().report(Failure(plate ? setter.error() : plate.error()));
         return;
     }
-    setup.contact = setup.link_plate = *plate;
-    setup.link_setter = *setter;
-    setup.link_offset = setup.work_offset;
-    (void)desk().report(desk().commitSetup(setup, "Link for " + workOffsetName(setup.work_offset)));
+    setup.place.contact = setup.link.plate = *plate;
+    setup.link.setter = *setter;
+    setup.link.offset = setup.place.work_offset;
+    (void)desk().report(desk().commitSetup(setup, "Link for " + workOffsetName(setup.place.work_offset)));
 }
 
 void ZeroingStation::simulate() {
     m_target = Target::Plate;
-    auto const kind =
-        desk().setup().method == shop::Method::OffsetPerTool ? macros::Kind::OffsetPerTool : macros::Kind::PlateZero;
+    auto const kind = desk().setup().plan.method == shop::Method::OffsetPerTool ? macros::Kind::OffsetPerTool
+                                                                                : macros::Kind::PlateZero;
     auto const rehearsal = desk().rehearse(kind);
     if (!rehearsal) {
         (void)desk().report(Failure(rehearsal.error()));

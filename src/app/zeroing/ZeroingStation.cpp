@@ -68,8 +68,9 @@ void ZeroingStation::showTouch() {
     for (auto* button : {m_make_link, m_accept_board, m_another_board}) button->setEnabled(writable);
     m_also->setWritable(writable);
     QStringList also;
-    for (int const number : setup.also_offsets) also << text(workOffsetName(number));
-    m_also->show(also.join(u' '), {}, u"beside %1; for example G55 G57"_s.arg(text(workOffsetName(setup.work_offset))));
+    for (int const number : setup.plan.also_offsets) also << text(workOffsetName(number));
+    m_also->show(also.join(u' '), {},
+                 u"beside %1; for example G55 G57"_s.arg(text(workOffsetName(setup.place.work_offset))));
     auto const board = zeroing::boardHeight(desk().book(), setup);
     m_accept_board->setVisible(board && board->asked);
     m_targets->box()->setCurrentIndex(static_cast<int>(m_target));
@@ -90,9 +91,9 @@ void ZeroingStation::showTouch() {
     m_end_practice->setVisible(desk().practice().has_value());
     desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
-    m_offsets->box()->setCurrentIndex(setup.work_offset - 1);
+    m_offsets->box()->setCurrentIndex(setup.place.work_offset - 1);
     auto const* on_setter =
-        desk().book().find(zeroing::lastContact(desk().book(), setup, setup.assembly, Target::Setter));
+        desk().book().find(zeroing::lastContact(desk().book(), setup, setup.place.assembly, Target::Setter));
     m_setter_contact->showLength(on_setter ? std::optional(on_setter->value_mm) : std::nullopt,
                                  on_setter ? sourceOf(*on_setter) : u"the tool that touched the plate"_s);
     m_surfaced->showLength(std::nullopt, u"Enter keeps it, with the date"_s);
@@ -104,13 +105,13 @@ void ZeroingStation::showMethod() {
     for (auto const& [id, tool] : desk().tools()) {
         list.addItem(text(fmt::format("Tool {}: {}", tool->number, tool->name)),
                      QVariant::fromValue<qlonglong>(id.value));
-        if (id == desk().setup().reference_tool) list.setCurrentIndex(list.count() - 1);
+        if (id == desk().setup().plan.reference_tool) list.setCurrentIndex(list.count() - 1);
     }
-    if (!desk().setup().reference_tool) list.setCurrentIndex(-1);
-    m_reference_tools->setVisible(desk().setup().reference != shop::LengthReference::Nose);
+    if (!desk().setup().plan.reference_tool) list.setCurrentIndex(-1);
+    m_reference_tools->setVisible(desk().setup().plan.reference != shop::LengthReference::Nose);
     m_methods->refresh();
     paper::LengthsPicture bars;
-    bool const per_tool = desk().setup().method == shop::Method::OffsetPerTool;
+    bool const per_tool = desk().setup().plan.method == shop::Method::OffsetPerTool;
     auto const table = zeroing::lengthTable(desk().book(), desk().setup());
     auto const offsets = zeroing::offsetsPerTool(desk().book(), desk().readings(), desk().setup());
     QStringList said;
@@ -118,7 +119,7 @@ void ZeroingStation::showMethod() {
         auto const* tool = desk().book().find(table[i].assembly);
         paper::LengthsPicture::Bar bar{table[i].number, tool->diameter_mm,
                                        tool->length_mm, {},
-                                       false,           table[i].assembly == desk().setup().assembly};
+                                       false,           table[i].assembly == desk().setup().place.assembly};
         if (table[i].length_mm) bar.length_mm = table[i].length_mm;
         if (per_tool) {
             bar.missing = !offsets[i].zero || offsets[i].work_offset == 0;
@@ -143,15 +144,18 @@ std::optional<ZChain> ZeroingStation::shownChain() const {
     auto const& setup = desk().setup();
     auto keep = [](Result<ZChain> const& chain) { return chain ? std::optional(*chain) : std::nullopt; };
     bool const on_link = m_sections->current() == u"link"_s;
-    if (m_sections->current() == u"board"_s) return keep(zeroing::boardZero(desk().book(), setup, setup.assembly));
+    if (m_sections->current() == u"board"_s)
+        return keep(zeroing::boardZero(desk().book(), setup, setup.place.assembly));
     if (m_target == Target::Setter || (on_link && !linkChain()))
-        if (auto chain = keep(zeroing::retouchZero(desk().book(), desk().readings(), setup, setup.assembly)))
+        if (auto chain = keep(zeroing::retouchZero(desk().book(), desk().readings(), setup, setup.place.assembly)))
             return chain;
-    if (!on_link && m_target == Target::Board) return keep(zeroing::boardZero(desk().book(), setup, setup.assembly));
-    if (!on_link && m_target == Target::Paper) return keep(zeroing::paperZero(desk().book(), setup, setup.assembly));
+    if (!on_link && m_target == Target::Board)
+        return keep(zeroing::boardZero(desk().book(), setup, setup.place.assembly));
+    if (!on_link && m_target == Target::Paper)
+        return keep(zeroing::paperZero(desk().book(), setup, setup.place.assembly));
     if (!on_link && m_target == Target::Setter) return std::nullopt;
     auto const& zero = desk().zero();
-    if (setup.method == shop::Method::LengthTable)
+    if (setup.plan.method == shop::Method::LengthTable)
         if (auto chain = keep(zeroing::lengthTableZero(desk().book(), desk().readings(), setup))) return chain;
     return zero ? zero->chain : std::nullopt;
 }
@@ -159,7 +163,7 @@ std::optional<ZChain> ZeroingStation::shownChain() const {
 /// The link, when the tool in the spindle made it.
 std::optional<ZChain> ZeroingStation::linkChain() const {
     auto const link = zeroing::linkOf(desk().book(), desk().readings(), desk().setup());
-    return link && link->assembly == desk().setup().assembly ? std::optional(link->chain) : std::nullopt;
+    return link && link->assembly == desk().setup().place.assembly ? std::optional(link->chain) : std::nullopt;
 }
 
 void ZeroingStation::showPictures() {
@@ -219,7 +223,7 @@ std::vector<Judgement> ZeroingStation::judged() const {
                             {}});
         for (auto const& view : zeroing::compareMethods(book, desk().readings(), setup))
             if (view.recommended) said.push_back({Severity::Note, view.name + " fits this shop.", view.why, {}});
-        if (setup.method == shop::Method::OffsetPerTool)
+        if (setup.plan.method == shop::Method::OffsetPerTool)
             append(zeroing::offsetJudgements(book, desk().readings(), setup));
         if (auto const basis = zeroing::lengthBasis(book, setup); basis)
             said.push_back({Severity::Note,

@@ -4,6 +4,8 @@
 // The world as the book believes it to be: where a run begins before faults change it.
 
 #include "core/machine/World.h"
+#include "core/shop/kinds/ToolSetter.h"
+#include "core/shop/kinds/TouchPlate.h"
 
 namespace steady::machine {
 

@@ -5,9 +5,11 @@
 // but through the MachinePort. Heights are machine Z in mm as the machine reports it when homed; plain values, ==.
 
 #include "core/controller/Memory.h"
+#include "core/machine/Footprint.h"
 #include "core/shop/Act.h"
-#include "core/shop/Kit.h"
-#include "core/shop/Machine.h"
+#include "core/shop/kinds/Assembly.h"
+#include "core/shop/kinds/Machine.h"
+#include "core/shop/kinds/TouchPractice.h"
 
 #include <cstdint>
 #include <string>
@@ -38,8 +40,6 @@ struct Tool {
     double stick_out_mm = 0;      ///< tip below the nut
     bool operator==(Tool const&) const = default;
 };
-
-using shop::Footprint;
 
 enum class PlatePlace { OnStock, AtFlank, InHand, Away };
 

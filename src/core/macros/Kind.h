@@ -3,7 +3,7 @@
 #pragma once
 // The procedures that the program writes as macros.
 
-#include "core/shop/Measured.h"
+#include "core/shop/kinds/ZeroSetup.h"
 
 #include <optional>
 #include <string_view>

@@ -5,7 +5,7 @@
 
 #include "core/base/Result.h"
 #include "core/quantity/WorkOffset.h"
-#include "core/shop/Machine.h"
+#include "core/shop/kinds/Machine.h"
 
 namespace steady::macros {
 

@@ -65,7 +65,7 @@ struct PlateBuilder {
     }
     double fast() const { return plan.touch.feeds.fast_mm_min; }
     bool links() const { return use.kind == Kind::PlateZeroLink; }
-    std::string offset() const { return workOffsetName(zero.setup.work_offset); }
+    std::string offset() const { return workOffsetName(zero.setup.place.work_offset); }
     bool perTool() const { return !use.own_offsets.empty(); }
 
     void requireTool() {
@@ -96,8 +96,8 @@ struct PlateBuilder {
         if (!perTool())
             add("", "",
                 TellLength{
-                    "Sets " + offset() + " Z. " + afterTheEnd(zero.machine, zero.setup.work_offset), {}, {}, {}});
-        parts.begin(perTool() ? 0 : zero.setup.work_offset);
+                    "Sets " + offset() + " Z. " + afterTheEnd(zero.machine, zero.setup.place.work_offset), {}, {}, {}});
+        parts.begin(perTool() ? 0 : zero.setup.place.work_offset);
         requireTool();
         parts.requireOpen("open-check", "The input must read open before anything is done.",
                           "The input reads contact at rest; look for a touch, a short or the wrong polarity.", false,
@@ -135,18 +135,18 @@ struct PlateBuilder {
         if (use.table_length_mm) others.push_back(-*use.table_length_mm);
         if (!perTool())
             add("clear-link", "The new zero makes an older link worthless; its seal is broken first.",
-                ClearLink{zero.setup.work_offset});
+                ClearLink{zero.setup.place.work_offset});
         auto const wrong = parts.zero_now;
         parts.zero_now = "Z zero is wrong now: set it again before anything else.";
         SetWorkZero set{
-            slot_mean, slot_result, zero.setup.work_offset, addends(plan.touch.lag_mm, others),
+            slot_mean, slot_result, zero.setup.place.work_offset, addends(plan.touch.lag_mm, others),
             parts.alarm("The control kept another figure than it was given; is its unit that of the book?")};
         if (perTool()) set.work_offset = slot_offset;
         add("",
             use.table_length_mm ? "Zero lies the thickness below the trip point; the tool's length is taken off."
                                 : "The trip point is given the thickness: zero lies that much below it.",
             std::move(set));
-        if (!perTool()) add("", "Where it was touched, for going to look.", KeepSpot{zero.setup.work_offset});
+        if (!perTool()) add("", "Where it was touched, for going to look.", KeepSpot{zero.setup.place.work_offset});
         parts.zero_now = "Z zero is set.";
         add("", "Up and out of the way, Z alone.", RetractTo{parts.parkingZ_mm()});
     }
@@ -171,7 +171,7 @@ struct PlateBuilder {
         parts.touchSetter(touch);
         add("", "Up, Z alone.", RetractTo{zero.machine.safeZ_mm()});
         add("", "D is the setter's height above work zero. Its seal is set last, when all of it is true.",
-            StoreLink{zero.setup.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
+            StoreLink{zero.setup.place.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
     }
 
     void finish() {
@@ -179,10 +179,10 @@ struct PlateBuilder {
         lastCheck();
         if (links()) link();
         add("", "Safe Z.", RetractTo{zero.machine.safeZ_mm()});
-        auto last =
-            perTool() ? std::string("Z zero of this tool's offset is set. Go and look before you cut.")
-                      : fmt::format("Set: {} Z zero{}. {} Go and look before you cut.", offset(),
-                                    links() ? " and its link" : "", afterTheEnd(zero.machine, zero.setup.work_offset));
+        auto last = perTool() ? std::string("Z zero of this tool's offset is set. Go and look before you cut.")
+                              : fmt::format("Set: {} Z zero{}. {} Go and look before you cut.", offset(),
+                                            links() ? " and its link" : "",
+                                            afterTheEnd(zero.machine, zero.setup.place.work_offset));
         if (use.board_z_mm) { // the stock lies on the board
             add("", "The tip stood on the plate, the plate on the work, the work on the board.",
                 TellLength{last + " Stock thickness, " + unitName(zero.machine.units) + ":", slot_mean, slot_told,
@@ -195,10 +195,10 @@ struct PlateBuilder {
 
 void describeUse(std::vector<std::string>& lines, zeroing::PlateZeroResult const& zero, PlateZeroUse const& use) {
     auto len = [&](double mm) { return lengthWithUnit(mm, zero.machine.units); };
-    auto const offset = workOffsetName(zero.setup.work_offset);
+    auto const offset = workOffsetName(zero.setup.place.work_offset);
     if (use.kind == Kind::PlateZeroLink) {
         lines.push_back(
-            fmt::format("Sets: {} Z, work offset number {}, and its link.", offset, zero.setup.work_offset));
+            fmt::format("Sets: {} Z, work offset number {}, and its link.", offset, zero.setup.place.work_offset));
         lines.push_back(fmt::format("Setter: {}, at machine X {} Y {}.", use.setter->name, len(use.setter->x_mm),
                                     len(use.setter->y_mm)));
         lines.push_back("Let the control keep the link's parameters over a power cut, or run this again after one.");
@@ -210,7 +210,7 @@ void describeUse(std::vector<std::string>& lines, zeroing::PlateZeroResult const
                                         len(tool.high_mm)));
     } else {
         lines.push_back(fmt::format("Sets: {} Z, work offset number {}. Its link, if any, is void.", offset,
-                                    zero.setup.work_offset));
+                                    zero.setup.place.work_offset));
     }
     if (use.table_length_mm)
         lines.push_back(fmt::format("Length table: {} of tool {} is taken off; jobs call G43 with each tool.",

@@ -38,11 +38,11 @@ struct SetterBuilder {
             auto const found = fitsSetter(book, setup);
             if (!found) return Failure(found.error());
             fits = *found;
-            for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
+            for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine))
                 if (!zeroing::reachesDisc(*tool, setter)) too_wide.push_back(tool->number);
             return {};
         }
-        auto found = setterWay(book, setup, setup.assembly);
+        auto found = setterWay(book, setup, setup.place.assembly);
         if (!found) return Failure(found.error());
         way = std::move(*found);
         return {};
@@ -54,8 +54,8 @@ struct SetterBuilder {
         parts.add(std::move(id), std::move(purpose), std::move(action));
     }
     std::vector<int> offsets() const {
-        std::vector<int> all{setup.work_offset};
-        for (int const n : setup.also_offsets)
+        std::vector<int> all{setup.place.work_offset};
+        for (int const n : setup.plan.also_offsets)
             if (std::find(all.begin(), all.end(), n) == all.end()) all.push_back(n);
         return all;
     }
@@ -185,10 +185,11 @@ struct SetterBuilder {
     Result<Recipe> retouch() {
         parts.zero_now = "Z zero is still the previous tool's: do not start the job.";
         add("", "",
-            TellLength{fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.work_offset, false)),
-                       {},
-                       {},
-                       {}});
+            TellLength{
+                fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.place.work_offset, false)),
+                {},
+                {},
+                {}});
         parts.begin(0);
         for (int const n : offsets()) {
             auto const name = workOffsetName(n);
@@ -214,7 +215,7 @@ struct SetterBuilder {
             End{fmt::format(
                 "Set for this tool: {} Z zero. Other offsets still have the old tool's. {} Leave the length "
                 "offset off.",
-                offsetNames(), afterTheEnd(machine, setup.work_offset, false))});
+                offsetNames(), afterTheEnd(machine, setup.place.work_offset, false))});
         header.push_back(
             fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
                         "tool's zero.",
@@ -248,27 +249,28 @@ struct SetterBuilder {
         if (!constant) return Failure(constant.error());
         parts.zero_now = "Z zero is as it was.";
         add("", "",
-            TellLength{fmt::format("Sets {} Z. {}", workOffsetName(setup.work_offset),
-                                   afterTheEnd(machine, setup.work_offset)),
+            TellLength{fmt::format("Sets {} Z. {}", workOffsetName(setup.place.work_offset),
+                                   afterTheEnd(machine, setup.place.work_offset)),
                        {},
                        {},
                        {}});
-        parts.begin(setup.work_offset);
+        parts.begin(setup.place.work_offset);
         requireTool();
         reach("Spoilboard not surfaced since its height was measured?");
         add("clear-link", "The new zero makes an older link worthless; its seal is broken first.",
-            ClearLink{setup.work_offset});
-        SetWorkZero set{slot_setter, slot_result, setup.work_offset, addends(touch.lag_mm, {-constant->b_mm()}), {}};
+            ClearLink{setup.place.work_offset});
+        SetWorkZero set{
+            slot_setter, slot_result, setup.place.work_offset, addends(touch.lag_mm, {-constant->b_mm()}), {}};
         set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
         add("", "The setter stands B above the spoilboard: zero lies that much below this contact.", std::move(set));
         add("", "D is B, for the tools that follow. Its seal is set last.",
-            StoreLink{setup.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
+            StoreLink{setup.place.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
         add("", "",
             End{fmt::format("Set: {} Z zero on the spoilboard, and its link. {} Go and look before you cut.",
-                            workOffsetName(setup.work_offset), afterTheEnd(machine, setup.work_offset))});
+                            workOffsetName(setup.place.work_offset), afterTheEnd(machine, setup.place.work_offset))});
         header.push_back(fmt::format("Sets: {} Z on the spoilboard, {} below the setter's trip, and its link.",
-                                     workOffsetName(setup.work_offset), len(constant->b_mm())));
+                                     workOffsetName(setup.place.work_offset), len(constant->b_mm())));
         return recipe();
     }
 
@@ -281,7 +283,7 @@ struct SetterBuilder {
 } // namespace
 
 Result<Recipe> setterRecipe(Kind kind, shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* setter = book.find(setup.setter);
+    auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const machine = zeroing::machineOf(book, setup);
     SetterBuilder b{kind,    book,    setup,

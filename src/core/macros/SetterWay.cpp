@@ -30,7 +30,7 @@ double lengthError_mm(shop::Assembly const& tool, zeroing::Expected const& expec
 } // namespace
 
 Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
-    auto const* setter = book.find(setup.setter);
+    auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const* tool = book.find(id);
     auto const name = tool ? fmt::format("tool {}", tool->number) : std::string("the tool in the spindle");
@@ -67,7 +67,7 @@ Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup
     if (!needed) return Failure(needed.error());
     way.rows.push_back(*needed);
     std::map<int, std::string> names;
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         auto const row = setterRow(book, setup, id);
         if (!row) {
             way.left_out.push_back(fmt::format("tool {}: {}", tool->number, sentence(row.error())));
@@ -86,7 +86,7 @@ Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup
 Result<FitsSetter> fitsSetter(shop::Book const& book, shop::ZeroSetup const& setup) {
     auto const height = zeroing::setterHeight(book, setup);
     if (!height) return Failure(height.error());
-    auto const& setter = *book.find(setup.setter);
+    auto const& setter = *book.find(setup.place.setter);
     auto const machine = zeroing::machineOf(book, setup);
     Margins const margins(setter);
     double const to_trip = setter.free_mm - setter.trigger_mm;

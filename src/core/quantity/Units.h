@@ -13,6 +13,13 @@ namespace steady {
 inline constexpr double mm_per_inch = 25.4; // exact since 1959
 
 enum class UnitSystem { Metric, Inch };
+constexpr char const* word(UnitSystem units) {
+    switch (units) {
+    case UnitSystem::Metric: return "mm";
+    case UnitSystem::Inch: return "inch";
+    }
+    return nullptr;
+}
 
 /// What a person typed, kept beside its value.
 struct TypedLength {

@@ -14,12 +14,12 @@ struct Teller {
     zeroing::PlateZeroResult const& zero = facts.zero;
     UnitSystem units = zero.units;
     bool linked = static_cast<bool>(zeroing::linkOf(facts.book, facts.readings, zero.setup));
-    bool setter = facts.book.find(zero.setup.setter) != nullptr;
-    bool by_link = setter && zero.setup.method == shop::Method::Retouch;
+    bool setter = facts.book.find(zero.setup.place.setter) != nullptr;
+    bool by_link = setter && zero.setup.plan.method == shop::Method::Retouch;
     Progress p{};
 
     void states() {
-        auto const* machine = facts.book.find(zero.setup.machine);
+        auto const* machine = facts.book.find(zero.setup.place.machine);
         p.machine = machine ? StationState{Standing::Proved, "travel known"} : StationState{Standing::Open, "assumed"};
         if (zero.thickness.measured())
             p.kit = {Standing::Proved,

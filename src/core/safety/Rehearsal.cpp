@@ -57,7 +57,7 @@ struct Writer {
     Result<void> ownOffsets(macros::PlateZeroUse& use) const {
         std::map<int, std::string> offsets, numbers;
         auto const all = *macros::planPlateZero(zero, use); // what can be, without a window of one's own
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
             if (tool->own_offset == 0) continue;
             for (auto* known : {&offsets, &numbers}) {
                 bool const number = known == &numbers;
@@ -69,7 +69,7 @@ struct Writer {
             }
             macros::OwnOffset row{tool->number, tool->own_offset, all.window_low_mm, all.window_high_mm};
             if (auto const board = boardZ_mm(id)) row.low_mm = std::max(row.low_mm, *board + zero.thickness.mm - 0.5);
-            if (auto const own = ownWindow_mm(id, setup.window_mm.value_or(method_window_mm))) {
+            if (auto const own = ownWindow_mm(id, setup.prefer.window_mm.value_or(method_window_mm))) {
                 row.low_mm = std::max(row.low_mm, own->low_mm);
                 row.high_mm = std::min(row.high_mm, own->high_mm);
             }
@@ -89,22 +89,22 @@ struct Writer {
             if (auto const done = ownOffsets(use); !done) return Failure(done.error());
             return use;
         }
-        use.board_z_mm = boardZ_mm(setup.assembly);
-        if (setup.window_mm) use.window_mm = ownWindow_mm(setup.assembly, *setup.window_mm);
+        use.board_z_mm = boardZ_mm(setup.place.assembly);
+        if (setup.prefer.window_mm) use.window_mm = ownWindow_mm(setup.place.assembly, *setup.prefer.window_mm);
         if (kind == Kind::PlateZeroLink) {
-            auto const* setter = book.find(setup.setter);
+            auto const* setter = book.find(setup.place.setter);
             if (!setter) return fail(Code::NoSetter, {"setter"});
             use.setter = *setter;
-            auto const row = macros::setterRow(book, setup, setup.assembly);
+            auto const row = macros::setterRow(book, setup, setup.place.assembly);
             if (!row) return Failure(row.error());
             use.way.rows = {*row};
         }
-        if (kind == Kind::PlateZero && setup.method == shop::Method::LengthTable) {
-            use.table_length_mm = tableLength(setup.assembly);
+        if (kind == Kind::PlateZero && setup.plan.method == shop::Method::LengthTable) {
+            use.table_length_mm = tableLength(setup.place.assembly);
             if (!use.table_length_mm)
                 return fail(Code::LengthUnknown, {"tool length"},
                             fmt::format("tool {} in the table", zero.assembly.number));
-            use.window_mm = ownWindow_mm(setup.assembly, setup.window_mm.value_or(method_window_mm));
+            use.window_mm = ownWindow_mm(setup.place.assembly, setup.prefer.window_mm.value_or(method_window_mm));
         }
         return use;
     }
@@ -129,12 +129,12 @@ struct Writer {
     /// Where the present tool's tip stands on the work, as machine Z.
     double believedZero_mm() const {
         auto const link = zeroing::linkOf(book, readings, setup);
-        auto const trip = zeroing::expectedTrip(book, setup, setup.assembly);
+        auto const trip = zeroing::expectedTrip(book, setup, setup.place.assembly);
         if (link && trip) return trip->z_mm - link->d_mm();
         // A contact that another tool made tells this one's zero only by the difference of their lengths.
-        auto const* contact = book.find(setup.contact);
+        auto const* contact = book.find(setup.place.contact);
         auto const* by = contact ? book.find(contact->assembly) : nullptr;
-        bool const other = by && contact->assembly != setup.assembly;
+        bool const other = by && contact->assembly != setup.place.assembly;
         if (zero.chain && !other) return zero.chain->sum().mm;
         if (zero.chain && by->length_mm && zero.assembly.length_mm)
             return zero.chain->sum().mm + *zero.assembly.length_mm - *by->length_mm;
@@ -153,27 +153,27 @@ struct Writer {
     }
 
     machine::World world() const {
-        auto const assembly = asKnown(setup.assembly, zero.assembly);
+        auto const assembly = asKnown(setup.place.assembly, zero.assembly);
         machine::Belief belief{zero.machine,
                                zero.plate,
                                assembly,
                                zero.thickness.mm,
-                               setup.stock_thickness_mm.value_or(assumed_stock_mm),
+                               setup.place.stock_thickness_mm.value_or(assumed_stock_mm),
                                believedZero_mm(),
                                8,
                                {},
                                {}};
-        auto const trip = zeroing::expectedTrip(book, setup, setup.assembly);
-        auto const* setter = book.find(setup.setter);
+        auto const trip = zeroing::expectedTrip(book, setup, setup.place.assembly);
+        auto const* setter = book.find(setup.place.setter);
         double const length = assembly.length_mm.value_or(machine::assumed_length_mm);
         if (setter && trip) belief.setter = {*setter, trip->z_mm - length - setter->trigger_mm};
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine))
             belief.assemblies.push_back(asKnown(id, *tool));
         auto world = machine::asBelieved(belief);
         world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
         remember(world);
-        world.zero_of_number = setup.method != shop::Method::Retouch;
-        world.jobs_use_table = setup.method == shop::Method::LengthTable;
+        world.zero_of_number = setup.plan.method != shop::Method::Retouch;
+        world.jobs_use_table = setup.plan.method == shop::Method::LengthTable;
         return world;
     }
 
@@ -189,14 +189,14 @@ struct Writer {
         auto const before = link ? zeroing::retouchZero(book, readings, setup, link->assembly)
                                  : Result<zeroing::ZChain>(fail(Code::Missing, {}));
         double const last_mm = retouches && before ? before->sum().mm : believedZero_mm();
-        auto offsets = setup.also_offsets;
-        offsets.push_back(setup.work_offset);
+        auto offsets = setup.plan.also_offsets;
+        offsets.push_back(setup.place.work_offset);
         for (int const n : offsets) {
             macros::LinkNumbers const at(machine.behaviour, n);
             p[at.x] = world.position_mm[0] / unit;
             p[at.y] = world.position_mm[1] / unit;
             if (!macros::touchesPlate(kind)) memory.work_offsets_mm[n - 1][2] = last_mm;
-            if (!link || link->work_offset != setup.work_offset) continue;
+            if (!link || link->work_offset != setup.place.work_offset) continue;
             p[at.d] = link->d_mm() / unit;
             p[at.offset] = n;
             p[at.unit] = machine.units == UnitSystem::Metric ? 21 : 20;
@@ -205,14 +205,14 @@ struct Writer {
         }
         if (kind == Kind::RetouchAny || kind == Kind::ToolLengthAny) // typed before the start, by a rule
             p[machine.behaviour.scratch_parameter + macros::slot_typed.number - 1] = world.tool.length_mm / unit;
-        if (setup.method != shop::Method::LengthTable) return;
+        if (setup.plan.method != shop::Method::LengthTable) return;
         double const sign = machine.length_sign == shop::LengthSign::Positive ? 1 : -1;
         for (auto const& row : zeroing::lengthTable(book, setup))
             if (row.length_mm && row.number > 0 && row.number < controller::tool_count)
                 memory.tool_table_mm[row.number] = sign * *row.length_mm;
         if (kind == Kind::GoAndLook || kind == Kind::TrimZero) // the offset's Z is the nose's
-            if (auto const length = tableLength(setup.assembly))
-                memory.work_offsets_mm[setup.work_offset - 1][2] = last_mm - *length;
+            if (auto const length = tableLength(setup.place.assembly))
+                memory.work_offsets_mm[setup.place.work_offset - 1][2] = last_mm - *length;
     }
 
     double tolerance_mm() const {
@@ -245,9 +245,9 @@ Rehearsal::~Rehearsal() = default;
 
 Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
                            Kind kind, std::set<std::string> const& leave_out) {
-    if (!macros::belongsTo(kind, setup.method))
+    if (!macros::belongsTo(kind, setup.plan.method))
         return fail(Code::MethodMixed, {"method"}, fmt::format("“{}”", macros::title(kind)),
-                    zeroing::methodName(setup.method));
+                    zeroing::methodName(setup.plan.method));
     if (auto const pure = zeroing::notMixed(book, setup); !pure) return Failure(pure.error());
     auto zero = zeroing::plateZero(book, readings, setup);
     if (!zero) return Failure(zero.error());
@@ -273,11 +273,11 @@ Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& re
     for (auto const& asked : chosen.acts())
         world.person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
     if (kind == Kind::TableZero) made.intended_mm = -world.stock_thickness_mm;
-    if (kind == Kind::TrimZero) made.intended_mm = -setup.trim_mm;
-    if (kind == Kind::GoAndLook) made.intended_mm = setup.look_mm;
+    if (kind == Kind::TrimZero) made.intended_mm = -setup.prefer.trim_mm;
+    if (kind == Kind::GoAndLook) made.intended_mm = setup.prefer.look_mm;
     made.tolerance_mm = writer.tolerance_mm();
-    if (setup.reference == shop::LengthReference::FirstTool)
-        if (auto const* first = book.find(setup.reference_tool))
+    if (setup.plan.reference == shop::LengthReference::FirstTool)
+        if (auto const* first = book.find(setup.plan.reference_tool))
             made.length_datum_mm = -first->length_mm.value_or(machine::assumed_length_mm);
     made.zero = std::move(*zero);
     return made;
@@ -312,8 +312,8 @@ Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t 
     // The touches are: the proof, fast, slow ones, and the last check in the hand.
     contact.value_mm = result.contacts[result.contacts.size() - 2].reported_z_mm;
     contact.as_typed = lengthText(contact.value_mm, rehearsal.zero.units);
-    contact.assembly = rehearsal.zero.setup.assembly;
-    contact.plate = rehearsal.zero.setup.plate;
+    contact.assembly = rehearsal.zero.setup.place.assembly;
+    contact.plate = rehearsal.zero.setup.place.plate;
     contact.feed_mm_min = rehearsal.zero.feeds.slow_mm_min;
     contact.source = shop::Source::Simulated;
     contact.home_epoch = rehearsal.zero.machine.home_epoch;
@@ -325,11 +325,11 @@ std::pair<Id<shop::ZeroSetup>, shop::ZeroSetup> setupOf(shop::Book const& book) 
     auto const chosen = book.info().in_use;
     if (auto const id = book.find(chosen) ? chosen : book.first<shop::ZeroSetup>()) return {id, *book.find(id)};
     shop::ZeroSetup setup;
-    setup.machine = book.first<shop::Machine>();
-    setup.plate = book.first<shop::TouchPlate>();
-    setup.assembly = book.first<shop::Assembly>();
-    setup.setter = book.first<shop::ToolSetter>();
-    setup.board = book.first<shop::Board>();
+    setup.place.machine = book.first<shop::Machine>();
+    setup.place.plate = book.first<shop::TouchPlate>();
+    setup.place.assembly = book.first<shop::Assembly>();
+    setup.place.setter = book.first<shop::ToolSetter>();
+    setup.place.board = book.first<shop::Board>();
     return {{}, setup};
 }
 

@@ -1,42 +1,33 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// The present state of what the shop knows: per kind, entities by id. Holds no readings. A value; copying is cheap.
+// The state of what the shop knows: per kind, entities by id. Holds no readings. A value; copying costs a pointer a
+// kind, and what did not change between two states is the same object in both.
 
 #include "core/base/Finding.h"
-#include "core/shop/Measured.h"
+#include "core/shop/Kinds.h"
 
 #include <algorithm>
-#include <map>
-#include <memory>
+#include <functional>
 #include <set>
-#include <tuple>
-#include <variant>
 
 namespace steady::shop {
 
-/// Every kind of thing that a book holds, named once.
-template<template<class...> class Of, template<class> class Each>
-using EveryKind = Of<Each<BookInfo>, Each<Machine>, Each<Instrument>, Each<TouchPlate>, Each<ToolSetter>, Each<Cutter>,
-                     Each<Holder>, Each<Assembly>, Each<Study>, Each<Contact>, Each<Board>, Each<Surfacing>,
-                     Each<ZeroSetup>, Each<MacroVersion>, Each<MacroRun>>;
-template<class T> using Itself = T;
-template<class T> using EntityMap = std::map<Id<T>, std::shared_ptr<T const>>;
-using Entity = EveryKind<std::variant, Itself>;
-
-class Book;
-/// The tools that a machine has now, not those taken apart. No machine: of all.
-std::vector<std::pair<Id<Assembly>, Assembly const*>> toolsOf(Book const& book, Id<Machine> machine);
-
-class Book {
+template<class List> class BookOf {
 public:
+    using Entity = typename List::Entity;
     template<class T> using Map = EntityMap<T>;
 
-    template<class T> Map<T> const& all() const { return std::get<Map<T>>(m_maps); }
+    template<class T> Map<T> const& all() const { return *shared<T>(); }
+    /// The same, to be kept: two states with the same pointer have the same things of this kind.
+    template<class T> std::shared_ptr<Map<T> const> const& shared() const {
+        return std::get<std::shared_ptr<Map<T> const>>(m_maps);
+    }
     /// Null when there is no such entity.
-    template<class T> T const* find(Id<T> id) const {
+    template<class T> T const* find(Id<T> id) const { return share(id).get(); }
+    template<class T> std::shared_ptr<T const> share(Id<T> id) const {
         auto const found = all<T>().find(id);
-        return found == all<T>().end() ? nullptr : found->second.get();
+        return found == all<T>().end() ? nullptr : found->second;
     }
     /// The first of a kind, or none.
     template<class T> Id<T> first() const { return all<T>().empty() ? Id<T>{} : all<T>().begin()->first; }
@@ -52,7 +43,7 @@ public:
 
     BookInfo info() const;
     /// The same book as seen in other units: sentences are made in them.
-    Book in(UnitSystem units) const;
+    BookOf in(UnitSystem units) const;
     UnitSystem units() const { return info().units; }
     /// Every reference that leads nowhere.
     Findings check() const;
@@ -61,10 +52,27 @@ public:
     std::size_t size() const;
 
 private:
-    template<class Wrong> void eachWrongReference(Wrong wrong) const;
+    using Wrong = std::function<void(std::int64_t own, std::string const& who, FieldName field, std::int64_t missing)>;
+    void eachWrongReference(Wrong const& wrong) const;
+    template<class T> Map<T>& own();
 
-    EveryKind<std::tuple, EntityMap> m_maps;
+    typename List::Maps m_maps = List::none();
     std::int64_t m_next_id = 1;
 };
+
+extern template class BookOf<Kinds>;
+using Book = BookOf<Kinds>;
+
+/// “plate Ash 6”, or “contact” of what has no name.
+template<class T> std::string titleOf(T const& entity) {
+    std::string words = T::kind.words;
+    if constexpr (requires { entity.name; })
+        if (!entity.name.empty()) words += " " + entity.name;
+    return words;
+}
+
+/// The tools that a machine has now, not those taken apart. No machine: of all.
+std::vector<std::pair<Id<Assembly>, Assembly const*>> toolsAmong(EntityMap<Assembly> const& tools, Id<Machine> machine);
+auto toolsOf(auto const& book, Id<Machine> machine) { return toolsAmong(book.template all<Assembly>(), machine); }
 
 } // namespace steady::shop

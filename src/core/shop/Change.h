@@ -4,6 +4,7 @@
 // One accepted edit: what a person did, as a value. Applied as a whole or not at all.
 
 #include "core/shop/Book.h"
+#include "core/shop/Readings.h"
 
 namespace steady::shop {
 

@@ -8,11 +8,10 @@
 
 namespace steady::shop {
 
-inline constexpr int body_version = 2;
-
 /// “plate”, “contact”, …
 std::string kindOf(Entity const& entity);
 Json toJson(Entity const& entity);
+/// Error: BadSchema with kind and field; FileNewer: the body is of a version that this program does not know.
 Result<Entity> fromJson(std::string const& kind, Json const& body);
 /// The same without references to what the book has not; none where nothing is left to say without them.
 std::optional<Entity> withoutMissing(Entity entity, Book const& book);

@@ -64,7 +64,8 @@ std::size_t contactsOfOldHome(shop::Book const& book, shop::ZeroSetup const& set
     std::size_t n = 0;
     for (auto const& [id, contact] : book.all<shop::Contact>()) {
         auto const* tool = book.find(contact->assembly);
-        bool const here = tool ? !tool->machine || tool->machine == setup.machine : contact->setter == setup.setter;
+        bool const here =
+            tool ? !tool->machine || tool->machine == setup.place.machine : contact->setter == setup.place.setter;
         n += here && contact->home_epoch < epoch;
     }
     return n;
@@ -82,7 +83,7 @@ std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup
                             fmt::format("The ends of {} are turned.", "XYZ"[axis]),
                             "The low end is the smaller number, with its sign: −180 is lower than 0.",
                             {}});
-    if (!book.find(setup.machine))
+    if (!book.find(setup.place.machine))
         said.push_back({Severity::Attention,
                         "This machine is assumed.",
                         "Everything works with it already. Type the two ends of each axis as your control shows them, "
@@ -125,7 +126,7 @@ std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup
 
 std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
     auto const units = book.units();
-    auto const* setter = book.find(setup.setter);
+    auto const* setter = book.find(setup.place.setter);
     if (!setter)
         return {{Severity::Note,
                  "No fixed setter.",
@@ -163,7 +164,7 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
                         "Zeroing.",
                         {}});
     }
-    auto const* plate = book.find(setup.plate);
+    auto const* plate = book.find(setup.place.plate);
     if (setter->input == shop::SetterInput::Own)
         said.push_back(
             {Severity::Note,
@@ -178,7 +179,7 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
              "One of them reads contact while nothing is touched. A selector, or an input of its own, is needed; "
              "wiring is the work of people who know it.",
              {}});
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         if (reachesDisc(*tool, *setter)) continue;
         bool const by_hand = tool->method != shop::LengthMethod::Setter;
         said.push_back({by_hand ? Severity::Note : Severity::Attention,
@@ -201,14 +202,14 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
 std::vector<Judgement> toolJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
     std::vector<Judgement> said;
     auto const units = book.units();
-    auto const* tool = book.find(setup.assembly);
+    auto const* tool = book.find(setup.place.assembly);
     if (!tool)
         return {{Severity::Attention,
                  "The tool is assumed.",
                  "Type its number and diameter. Its length may be approximate: a rule from the spindle face down is "
                  "enough to begin.",
                  {}}};
-    auto const* plate = book.find(setup.plate);
+    auto const* plate = book.find(setup.place.plate);
     if (!tool->conducts && plate && plate->path != shop::Path::OwnSwitch)
         said.push_back({Severity::Bad,
                         "This tool cannot close the plate's circuit.",
@@ -263,7 +264,7 @@ std::vector<Judgement> linkJudgements(shop::Book const& book, shop::ReadingSourc
                     fmt::format("Made with tool {} for {}, {} ago.", tool ? tool->number : 0,
                                 workOffsetName(link->work_offset), ageText(link->at_utc_ms, now_utc_ms)),
                     budgetLines(link->chain.budget, units)});
-    auto const *plate = book.find(setup.link_plate), *setter = book.find(setup.link_setter);
+    auto const *plate = book.find(setup.link.plate), *setter = book.find(setup.link.setter);
     double const lost_mm = machineOf(book, setup).axes[2].backlash_mm;
     if (plate->direction != setter->direction)
         said.push_back({Severity::Attention,

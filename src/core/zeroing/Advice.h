@@ -4,6 +4,7 @@
 // What follows from a machine, a setter and the tools as the book describes them.
 
 #include "core/shop/Book.h"
+#include "core/shop/Readings.h"
 #include "core/zeroing/Judgement.h"
 
 namespace steady::zeroing {

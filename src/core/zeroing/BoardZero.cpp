@@ -43,7 +43,7 @@ Failure missing(char const* what) {
 namespace {
 
 bool ofBoard(shop::Contact const& contact, shop::ZeroSetup const& setup) {
-    return contact.target == Target::Board && (!contact.board || contact.board == setup.board);
+    return contact.target == Target::Board && (!contact.board || contact.board == setup.place.board);
 }
 
 /// The setter contact that belongs beside a touch on the board; null without one.
@@ -52,7 +52,7 @@ shop::Contact const* setterBeside(shop::Book const& book, shop::ZeroSetup const&
     auto apart = [&](shop::Contact const& c) { return std::abs(c.at_utc_ms - on_board.at_utc_ms); };
     for (auto const& [id, c] : book.all<shop::Contact>()) {
         bool const fits = c->source == shop::Source::Measured && c->target == Target::Setter &&
-                          c->setter == setup.setter && !c->bare_nose && c->assembly == on_board.assembly &&
+                          c->setter == setup.place.setter && !c->bare_nose && c->assembly == on_board.assembly &&
                           c->home_epoch == on_board.home_epoch;
         if (!fits) continue;
         bool const better_vacuum = best && c->vacuum == on_board.vacuum && best->vacuum != on_board.vacuum;
@@ -65,7 +65,7 @@ shop::Contact const* setterBeside(shop::Book const& book, shop::ZeroSetup const&
 Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Contact> id,
                                  shop::Contact const& on_board, shop::Contact const& on_setter) {
     auto const machine = machineOf(book, setup);
-    auto const touched = touchedAt(machine, on_setter, feedsFor(machine, *book.find(setup.setter)).slow_mm_min);
+    auto const touched = touchedAt(machine, on_setter, feedsFor(machine, *book.find(setup.place.setter)).slow_mm_min);
     auto const board = machineZ(on_board);
     if (!touched) return Failure(touched.error());
     if (!board) return Failure(board.error());
@@ -84,7 +84,7 @@ Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& 
     chain.terms.push_back({"board", "spoilboard contact", -board->mm, "machine Z", on_board.at_utc_ms});
     if (on_board.feeler_mm != 0)
         chain.terms.push_back({"paper", "paper", on_board.feeler_mm, "between tip and spoilboard", 0});
-    if (double const cut = surfacedSince_mm(book, setup.board, on_board.at_utc_ms); cut > 0)
+    if (double const cut = surfacedSince_mm(book, setup.place.board, on_board.at_utc_ms); cut > 0)
         chain.terms.push_back({"surfaced", "surfaced since", cut, "as entered", 0});
     auto parts = byHand(machine).contributions;
     auto const touch = touchContributions(machine, touched->prediction, "setter touch");
@@ -96,12 +96,12 @@ Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& 
 } // namespace
 
 Result<std::vector<BoardConstant>> boardConstants(shop::Book const& book, shop::ZeroSetup const& setup) {
-    if (!book.find(setup.setter)) return fail(Code::NoSetter, {"setter"});
-    auto const* machine = book.find(setup.machine);
+    if (!book.find(setup.place.setter)) return fail(Code::NoSetter, {"setter"});
+    auto const* machine = book.find(setup.place.machine);
     int const epoch = machine ? machine->home_epoch : 1;
     bool any = false;
     std::vector<BoardConstant> all;
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine))
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine))
         for (auto const& [contact_id, contact] : book.all<shop::Contact>()) {
             if (contact->assembly != id || !ofBoard(*contact, setup) || contact->home_epoch != epoch ||
                 contact->source != shop::Source::Measured)
@@ -126,7 +126,7 @@ Result<BoardHeight> boardHeight(shop::Book const& book, shop::ZeroSetup const& s
         auto const& fresh = (*all)[i];
         double const differs = fresh.b_mm() - height.in_use.b_mm();
         double const both = fresh.chain.budget.expanded_95 + height.in_use.chain.budget.expanded_95;
-        bool const agrees = std::abs(differs) <= both || fresh.on_board == setup.board_accepted;
+        bool const agrees = std::abs(differs) <= both || fresh.on_board == setup.place.board_accepted;
         if (agrees) {
             height = {fresh, {}, 0};
         } else {
@@ -149,10 +149,10 @@ Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     auto const* contact = book.find(lastContact(book, setup, tool, Target::Setter));
     if (!contact) return missing("The setter contact of this tool");
     auto const machine = machineOf(book, setup);
-    auto const touched = touchedAt(machine, *contact, feedsFor(machine, *book.find(setup.setter)).slow_mm_min);
+    auto const touched = touchedAt(machine, *contact, feedsFor(machine, *book.find(setup.place.setter)).slow_mm_min);
     if (!touched) return Failure(touched.error());
     ZChain chain;
-    chain.label = fmt::format("spoilboard zero, {} Z", workOffsetName(setup.work_offset));
+    chain.label = fmt::format("spoilboard zero, {} Z", workOffsetName(setup.place.work_offset));
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
     if (touched->prediction.lag_mm != 0)
@@ -175,7 +175,7 @@ Result<ZChain> paperZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     auto const z = machineZ(*contact);
     if (!z) return Failure(z.error());
     ZChain chain;
-    chain.label = fmt::format("work zero, {} Z", workOffsetName(setup.work_offset));
+    chain.label = fmt::format("work zero, {} Z", workOffsetName(setup.place.work_offset));
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"contact", "touch through paper", z->mm, "by hand", contact->at_utc_ms});
     chain.terms.push_back({"paper", "paper", -contact->feeler_mm, "measured or 0.10 mm, common practice", 0});
@@ -187,8 +187,8 @@ std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup c
     std::vector<Judgement> said;
     auto const units = book.units();
     auto len = [&](double mm) { return lengthText(mm, units); };
-    if (auto const* board = book.find(setup.board)) {
-        double const cut = surfacedSince_mm(book, setup.board, std::numeric_limits<std::int64_t>::min());
+    if (auto const* board = book.find(setup.place.board)) {
+        double const cut = surfacedSince_mm(book, setup.place.board, std::numeric_limits<std::int64_t>::min());
         double const left = board->thickness_mm - cut, cover = board->screw_head_mm - cut;
         Judgement first;
         first.headline = fmt::format("The spoilboard is {} thick now.", len(left));

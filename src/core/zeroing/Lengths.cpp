@@ -23,8 +23,8 @@ struct Bench {
     shop::ToolSetter const* setter;
 
     Bench(shop::Book const& of_book, shop::ZeroSetup const& of_setup)
-        : book(of_book), setup(of_setup), setter(of_book.find(of_setup.setter)) {
-        auto const* found = book.find(setup.machine);
+        : book(of_book), setup(of_setup), setter(of_book.find(of_setup.place.setter)) {
+        auto const* found = book.find(setup.place.machine);
         machine = found ? *found : assumedMachine();
     }
     Result<TouchedAt> touched(Id<shop::Contact> id) const {
@@ -69,17 +69,17 @@ Result<LengthBasis> lengthBasis(shop::Book const& book, shop::ZeroSetup const& s
     if (!bench.setter) return fail(Code::NoSetter, {"setter"});
     LengthBasis basis;
     Id<shop::Contact> contact;
-    if (setup.reference == shop::LengthReference::Nose) {
+    if (setup.plan.reference == shop::LengthReference::Nose) {
         contact = lastNoseContact(book, setup);
         basis.words = "the bare nose";
     } else {
-        auto const* tool = book.find(setup.reference_tool);
+        auto const* tool = book.find(setup.plan.reference_tool);
         if (!tool)
             return fail(Code::Missing, {"length reference"}, "Which tool is the reference", "Choose it in Zeroing.");
-        bool const master = setup.reference == shop::LengthReference::Master;
+        bool const master = setup.plan.reference == shop::LengthReference::Master;
         if (master && !tool->length_mm)
             return fail(Code::LengthUnknown, {"length reference"}, fmt::format("the master, tool {}", tool->number));
-        contact = lastContact(book, setup, setup.reference_tool, Target::Setter);
+        contact = lastContact(book, setup, setup.plan.reference_tool, Target::Setter);
         basis.length_mm = master ? *tool->length_mm : 0;
         basis.words = fmt::format("tool {}, {}", tool->number, master ? "the master" : "the first tool, counted as 0");
     }
@@ -96,7 +96,7 @@ std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup cons
     Bench const bench(book, setup);
     auto const basis = lengthBasis(book, setup);
     std::vector<ToolLength> table;
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         ToolLength row{id, tool->number, tool->name, {}, 0, {}, 0};
         auto const contact = lastContact(book, setup, id, Target::Setter);
         if (auto const touched = bench.touched(contact); basis && touched) {
@@ -105,7 +105,7 @@ std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup cons
             row.source = "on the setter";
             row.at_utc_ms = book.find(contact)->at_utc_ms;
         } else if (tool->method == shop::LengthMethod::HeightGauge && tool->length_mm &&
-                   setup.reference != shop::LengthReference::FirstTool) {
+                   setup.plan.reference != shop::LengthReference::FirstTool) {
             row.length_mm = tool->length_mm; // from the spindle face, as a nose or a master counts
             row.expanded_95_mm = tool->length_error_mm;
             row.source = "by height gauge";
@@ -126,14 +126,15 @@ Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const
     if (!zero) return Failure(zero.error());
     if (!zero->chain)
         return fail(Code::Missing, {"plate contact"}, "The plate contact", "Touch the plate and type what you read.");
-    auto const* contact = book.find(setup.contact);
-    auto const toucher = contact && contact->assembly ? contact->assembly : setup.assembly; // by now another may be in
+    auto const* contact = book.find(setup.place.contact);
+    auto const toucher =
+        contact && contact->assembly ? contact->assembly : setup.place.assembly; // by now another may be in
     for (auto const& row : lengthTable(book, setup)) {
         if (row.assembly != toucher) continue;
         if (!row.length_mm)
             return fail(Code::LengthUnknown, {"tool length"}, fmt::format("tool {} in the table", row.number));
         auto chain = *zero->chain;
-        chain.label = fmt::format("work zero of the nose, {} Z", workOffsetName(setup.work_offset));
+        chain.label = fmt::format("work zero of the nose, {} Z", workOffsetName(setup.place.work_offset));
         chain.terms.push_back({"length", "tool length", -*row.length_mm, row.source, row.at_utc_ms});
         auto parts = chain.budget.contributions;
         parts.push_back({"tool length", row.expanded_95_mm / 1.96, 1, std::numeric_limits<double>::infinity(),
@@ -147,13 +148,13 @@ Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const
 std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
                                          shop::ZeroSetup const& setup) {
     std::vector<OffsetOfTool> all;
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         OffsetOfTool row{id, tool->number, tool->own_offset, {}};
         auto own = setup;
-        own.assembly = id;
-        own.contact = lastContact(book, setup, id, Target::Plate);
-        own.work_offset = tool->own_offset > 0 ? tool->own_offset : setup.work_offset;
-        if (own.contact)
+        own.place.assembly = id;
+        own.place.contact = lastContact(book, setup, id, Target::Plate);
+        own.place.work_offset = tool->own_offset > 0 ? tool->own_offset : setup.place.work_offset;
+        if (own.place.contact)
             if (auto const zero = plateZero(book, readings, own)) row.zero = zero->chain;
         all.push_back(std::move(row));
     }
@@ -192,14 +193,14 @@ std::vector<Judgement> offsetJudgements(shop::Book const& book, shop::ReadingSou
 }
 
 Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup) {
-    if (!setup.gauge_block_mm || !setup.reference_mm)
+    if (!setup.gauge.block_mm || !setup.gauge.reference_mm)
         return fail(Code::Missing, {"gauge block"}, "The block, or the height of the reference",
                     "Type both; they count from what the block stands on.");
     ZChain chain;
     chain.label = "way from the block to the reference";
     chain.tool = "tip or nose";
-    chain.terms = {{"reference", "reference", *setup.reference_mm, "as typed", 0},
-                   {"block", "gauge block", -*setup.gauge_block_mm, "as typed", 0}};
+    chain.terms = {{"reference", "reference", *setup.gauge.reference_mm, "as typed", 0},
+                   {"block", "gauge block", -*setup.gauge.block_mm, "as typed", 0}};
     return chain;
 }
 
@@ -207,7 +208,7 @@ std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSe
     auto const travel = gaugeBlockTravel(setup);
     if (!travel) return {};
     auto const units = book.units();
-    auto const block = *setup.gauge_block_mm;
+    auto const block = *setup.gauge.block_mm;
     std::vector<Judgement> said{
         {Severity::Note,
          fmt::format("From the block to the reference: {}.", lengthText(travel->sum().mm, units, Sign::Always)),
@@ -215,14 +216,14 @@ std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSe
                      "position {}. Go {} and set the reference there. Then measure the block again.",
                      lengthText(block, units), lengthText(travel->sum().mm, units, Sign::Always)),
          {}}};
-    if (setup.block_by_feel)
+    if (setup.gauge.by_feel)
         said.push_back({Severity::Note,
                         "The block is judged by feel.",
                         "Afterwards slide it under again: the same drag as before, and the reference holds. No second "
                         "figure is wanted.",
                         {}});
-    if (setup.block_by_feel || !setup.block_again_mm) return said;
-    double const off = *setup.block_again_mm - block;
+    if (setup.gauge.by_feel || !setup.gauge.again_mm) return said;
+    double const off = *setup.gauge.again_mm - block;
     bool const good = std::abs(off) <= slip_fit_mm + 1e-9; // 25.01 − 25 is a hair more than 0.01 here
     said.push_back({good ? Severity::Note : Severity::Bad,
                     good ? std::string("The block reads as it should.")

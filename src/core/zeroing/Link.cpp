@@ -25,15 +25,15 @@ std::optional<std::string> reasonAgainst(shop::Book const& book, shop::ZeroSetup
     if (plate.assembly != setter.assembly) return "plate and setter were touched by different tools";
     if (plate.home_epoch != setter.home_epoch || plate.home_epoch != machine.home_epoch)
         return "the home position has changed since";
-    if (setter.setter != setup.setter) return "it rests on another setter";
-    if (setup.link_offset != setup.work_offset)
-        return fmt::format("it belongs to {}, not to {}", workOffsetName(setup.link_offset),
-                           workOffsetName(setup.work_offset));
+    if (setter.setter != setup.place.setter) return "it rests on another setter";
+    if (setup.link.offset != setup.place.work_offset)
+        return fmt::format("it belongs to {}, not to {}", workOffsetName(setup.link.offset),
+                           workOffsetName(setup.place.work_offset));
     for (auto const& [id, other] : book.all<shop::Contact>()) {
         auto const* tool = book.find(other->assembly);
-        bool const here = !tool || !tool->machine || tool->machine == setup.machine;
+        bool const here = !tool || !tool->machine || tool->machine == setup.place.machine;
         if (here && other->target == shop::Target::Plate && other->source != shop::Source::Simulated &&
-            other->work_offset == setup.link_offset && other->at_utc_ms > plate.at_utc_ms)
+            other->work_offset == setup.link.offset && other->at_utc_ms > plate.at_utc_ms)
             return "the plate was touched again since, so work zero is another";
     }
     return std::nullopt;
@@ -50,13 +50,13 @@ std::string ageText(std::int64_t from_utc_ms, std::int64_t to_utc_ms) {
 }
 
 Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup) {
-    auto const* setter = book.find(setup.setter);
+    auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
-    auto const *on_plate = book.find(setup.link_plate), *on_setter = book.find(setup.link_setter);
-    if (!on_plate || !on_setter) return fail(Code::LinkMissing, {"link"}, workOffsetName(setup.work_offset));
+    auto const *on_plate = book.find(setup.link.plate), *on_setter = book.find(setup.link.setter);
+    if (!on_plate || !on_setter) return fail(Code::LinkMissing, {"link"}, workOffsetName(setup.place.work_offset));
     auto linked = setup;
-    linked.contact = setup.link_plate;
-    linked.assembly = on_plate->assembly;
+    linked.place.contact = setup.link.plate;
+    linked.place.assembly = on_plate->assembly;
     auto const zero = plateZero(book, readings, linked);
     if (!zero) return Failure(zero.error());
     if (auto reason = reasonAgainst(book, setup, zero->machine, *on_plate, *on_setter)) return stale(*reason);
@@ -64,7 +64,7 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     if (!touched) return Failure(touched.error());
 
     Link link;
-    link.work_offset = setup.link_offset;
+    link.work_offset = setup.link.offset;
     link.assembly = on_setter->assembly;
     link.at_utc_ms = std::min(on_plate->at_utc_ms, on_setter->at_utc_ms);
     auto& chain = link.chain;
@@ -91,12 +91,12 @@ Result<ZChain> retouchZero(shop::Book const& book, shop::ReadingSource const& re
     if (!assembly || !contact)
         return fail(Code::Missing, {"setter contact"}, "The setter contact of this tool",
                     "Touch the setter with it, or run the macro.");
-    auto const* machine = book.find(setup.machine);
+    auto const* machine = book.find(setup.place.machine);
     auto const m = machine ? *machine : assumedMachine();
-    auto const touched = touchedAt(m, *contact, feedsFor(m, *book.find(setup.setter)).slow_mm_min);
+    auto const touched = touchedAt(m, *contact, feedsFor(m, *book.find(setup.place.setter)).slow_mm_min);
     if (!touched) return Failure(touched.error());
     ZChain chain;
-    chain.label = fmt::format("work zero, {} Z", workOffsetName(setup.work_offset));
+    chain.label = fmt::format("work zero, {} Z", workOffsetName(setup.place.work_offset));
     chain.tool = fmt::format("tool {}", assembly->number);
     chain.terms.push_back({"setter", "setter contact", touched->recorded.mm, "machine Z", contact->at_utc_ms});
     if (touched->prediction.lag_mm != 0)

@@ -24,9 +24,10 @@ struct Shop {
     bool has_setter;
 
     Shop(shop::Book const& b, shop::ReadingSource const& r, shop::ZeroSetup const& s)
-        : book(b), readings(r), setup(s), tools(shop::toolsOf(b, s.machine).size()), has_setter(b.find(s.setter)) {
-        auto const* setter = book.find(setup.setter);
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+        : book(b), readings(r), setup(s), tools(shop::toolsOf(b, s.place.machine).size()),
+          has_setter(b.find(s.place.setter)) {
+        auto const* setter = book.find(setup.place.setter);
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
             in_holders += tool->holder.value != 0;
             on_setter += setter && reachesDisc(*tool, *setter);
         }
@@ -94,7 +95,7 @@ MethodView offsetPerTool(Shop const& shop) {
     view.every_change = "calling the right work offset, from memory";
     view.every_job = "the plate once with each tool";
     std::size_t assigned = 0;
-    for (auto const& [id, tool] : shop::toolsOf(shop.book, shop.setup.machine)) assigned += tool->own_offset > 0;
+    for (auto const& [id, tool] : shop::toolsOf(shop.book, shop.setup.place.machine)) assigned += tool->own_offset > 0;
     if (assigned < shop.tools)
         view.missing = fmt::format("a work offset for {} of {} tools", shop.tools - assigned, shop.tools);
     view.why = shop.tools <= few_tools
@@ -122,21 +123,21 @@ std::vector<MethodView> compareMethods(shop::Book const& book, shop::ReadingSour
     std::vector<MethodView> all{retouch(shop), lengthTableView(shop), offsetPerTool(shop)};
     for (auto& view : all) {
         view.name = methodName(view.method);
-        view.chosen = view.method == setup.method;
+        view.chosen = view.method == setup.plan.method;
         view.recommended = view.method == shop.recommended();
     }
     return all;
 }
 
 Result<void> notMixed(shop::Book const& book, shop::ZeroSetup const& setup) {
-    for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
-        if (setup.method != Method::OffsetPerTool && tool->own_offset > 0)
+    for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
+        if (setup.plan.method != Method::OffsetPerTool && tool->own_offset > 0)
             return fail(Code::MethodMixed, {"method"},
                         fmt::format("{}, the offset of tool {},", workOffsetName(tool->own_offset), tool->number),
-                        methodName(setup.method));
+                        methodName(setup.plan.method));
     }
-    if (setup.method != Method::Retouch && setup.link_plate)
-        return fail(Code::MethodMixed, {"method"}, "The link", methodName(setup.method));
+    if (setup.plan.method != Method::Retouch && setup.link.plate)
+        return fail(Code::MethodMixed, {"method"}, "The link", methodName(setup.plan.method));
     return {};
 }
 

@@ -21,7 +21,7 @@ std::string thicknessSource(Thickness const& thickness, UnitSystem units) {
 
 ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, MachineZ touched) {
     ZChain chain;
-    chain.label = fmt::format("work zero, {} Z", workOffsetName(result.setup.work_offset));
+    chain.label = fmt::format("work zero, {} Z", workOffsetName(result.setup.place.work_offset));
     chain.tool = result.touched_by;
     chain.simulated = contact.source == shop::Source::Simulated;
     auto const prediction = predictTouch(result.machine, contact, result.feeds.slow_mm_min);
@@ -130,9 +130,9 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     PlateZeroResult result;
     result.setup = setup;
     result.units = book.units();
-    bool const machine = book.find(setup.machine) != nullptr;
-    auto const* plate = book.find(setup.plate);
-    auto const* assembly = book.find(setup.assembly);
+    bool const machine = book.find(setup.place.machine) != nullptr;
+    auto const* plate = book.find(setup.place.plate);
+    auto const* assembly = book.find(setup.place.assembly);
     result.machine = machineOf(book, setup);
     result.plate = plate ? *plate : assumedPlate();
     result.assembly = assembly ? *assembly : assumedAssembly();
@@ -146,7 +146,7 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     result.feeds = feedsFor(result.machine, result.plate);
     result.slow = predictTouch(result.machine, result.feeds.slow_mm_min);
 
-    auto const* stored = book.find(setup.contact);
+    auto const* stored = book.find(setup.place.contact);
     auto const used = contact ? contact : stored ? std::optional(*stored) : std::nullopt;
     if (used && used->home_epoch != result.machine.home_epoch) {
         result.judgements.push_back({Severity::Bad,
@@ -233,7 +233,7 @@ shop::Machine assumedMachine() {
 }
 
 shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* machine = book.find(setup.machine);
+    auto const* machine = book.find(setup.place.machine);
     return machine ? *machine : assumedMachine();
 }
 

@@ -16,7 +16,7 @@ constexpr double repeats_mm = 0.05; // how well a tool that was left in its hold
 
 /// The newest contact for which `fits` holds.
 template<class F> Id<shop::Contact> newest(shop::Book const& book, shop::ZeroSetup const& setup, F fits) {
-    auto const* machine = book.find(setup.machine);
+    auto const* machine = book.find(setup.place.machine);
     int const epoch = machine ? machine->home_epoch : 1;
     Id<shop::Contact> found;
     std::int64_t at = 0;
@@ -30,7 +30,7 @@ template<class F> Id<shop::Contact> newest(shop::Book const& book, shop::ZeroSet
 }
 
 bool onSetter(shop::Contact const& contact, shop::ZeroSetup const& setup) {
-    return contact.target == shop::Target::Setter && contact.setter == setup.setter;
+    return contact.target == shop::Target::Setter && contact.setter == setup.place.setter;
 }
 
 std::string nameOf(shop::Assembly const& tool) { return fmt::format("tool {}", tool.number); }
@@ -56,7 +56,7 @@ Id<shop::Contact> lastNoseContact(shop::Book const& book, shop::ZeroSetup const&
 }
 
 Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const& setup) {
-    auto const* setter = book.find(setup.setter);
+    auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     // The contact that tells it best: the bare nose, or the tool whose length is known best; the newest of equals.
     double least = std::numeric_limits<double>::infinity();
@@ -65,7 +65,7 @@ Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const&
         return c.bare_nose ? 0.0 : tool && tool->length_mm ? tool->length_error_mm : least + 1;
     };
     auto const fits = [&](shop::Contact const& c) { return onSetter(c, setup) && errorOf(c) <= least; };
-    auto const* machine_found = book.find(setup.machine);
+    auto const* machine_found = book.find(setup.place.machine);
     for (auto const& [id, contact] : book.all<shop::Contact>())
         if (contact->source == shop::Source::Measured && onSetter(*contact, setup) &&
             contact->home_epoch == (machine_found ? machine_found->home_epoch : 1))
@@ -94,7 +94,7 @@ Result<Expected> expectedTrip(shop::Book const& book, shop::ZeroSetup const& set
     auto const* tool = book.find(id);
     auto const machine = machineOf(book, setup);
     if (auto const* own = book.find(lastContact(book, setup, id, shop::Target::Setter))) {
-        auto const touched = touchedAt(machine, *own, feedsFor(machine, *book.find(setup.setter)).slow_mm_min);
+        auto const touched = touchedAt(machine, *own, feedsFor(machine, *book.find(setup.place.setter)).slow_mm_min);
         if (!touched) return Failure(touched.error());
         return Expected{touched->tripped().mm, repeats_mm};
     }

@@ -168,10 +168,10 @@ struct Search {
     }
 
     void tools() {
-        auto const* setter = book.find(setup.setter);
+        auto const* setter = book.find(setup.place.setter);
         onSetter();
         besideOthers();
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
             auto const place = fmt::format("tool {}", tool->number);
             if (auto const named = diameterIn(tool->name))
                 check(place + ", diameter", tool->diameter_mm, {}, *named, limits.diameter_share * *named, "its name");
@@ -196,7 +196,7 @@ struct Search {
             double z_mm, length_mm, error_mm;
         };
         std::vector<Touched> all;
-        for (auto const& [id, tool] : shop::toolsOf(book, setup.machine)) {
+        for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
             auto const* last = book.find(lastContact(book, setup, id, Target::Setter));
             auto const z = last ? machineZ(*last) : Result<MachineZ>(fail(Code::Missing, {}));
             if (z && tool->length_mm)
@@ -228,7 +228,7 @@ struct Search {
 
     /// A length that is many times as long or short as the others of the shop.
     void besideOthers() {
-        auto const tools = shop::toolsOf(book, setup.machine);
+        auto const tools = shop::toolsOf(book, setup.place.machine);
         for (auto const& [id, tool] : tools) {
             std::vector<double> others;
             for (auto const& [other_id, other] : tools)
@@ -264,7 +264,7 @@ struct Search {
     }
 
     void contacts() {
-        auto const* machine = book.find(setup.machine);
+        auto const* machine = book.find(setup.place.machine);
         if (!machine) return;
         auto const& z = machine->axes[2];
         for (auto const& [id, contact] : book.all<shop::Contact>()) {
@@ -273,7 +273,7 @@ struct Search {
             if (!at || old || z.contains(at->mm)) continue;
             auto const* tool = book.find(contact->assembly);
             bool const elsewhere =
-                tool ? tool->machine && tool->machine != setup.machine : contact->setter != setup.setter;
+                tool ? tool->machine && tool->machine != setup.place.machine : contact->setter != setup.place.setter;
             if (elsewhere) continue;
             auto const place = fmt::format("contact of {}", tool ? fmt::format("tool {}", tool->number) : "the nose");
             say(place,
@@ -287,8 +287,8 @@ struct Search {
     }
 
     void setter() {
-        auto const* s = book.find(setup.setter);
-        auto const* machine = book.find(setup.machine);
+        auto const* s = book.find(setup.place.setter);
+        auto const* machine = book.find(setup.place.machine);
         if (!s) return;
         auto const place = s->name;
         double const over = s->overtravel_mm.value_or(s->solid_mm);

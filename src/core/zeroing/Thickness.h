@@ -4,7 +4,7 @@
 // A plate's thickness from readings at several places.
 
 #include "core/base/Finding.h"
-#include "core/shop/Measured.h"
+#include "core/shop/Readings.h"
 #include "core/statistics/Summary.h"
 #include "core/uncertainty/Budget.h"
 

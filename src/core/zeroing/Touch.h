@@ -5,7 +5,7 @@
 
 #include "core/base/Result.h"
 #include "core/quantity/Frames.h"
-#include "core/shop/Measured.h"
+#include "core/shop/Readings.h"
 #include "core/uncertainty/Budget.h"
 
 #include <string>

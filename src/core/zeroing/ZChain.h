@@ -5,7 +5,7 @@
 
 #include "core/quantity/Frames.h"
 #include "core/quantity/Units.h"
-#include "core/shop/Measured.h"
+#include "core/shop/Readings.h"
 #include "core/uncertainty/Budget.h"
 
 #include <string>

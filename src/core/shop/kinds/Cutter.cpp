@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/shop/Kit.h"
+#include "core/shop/kinds/Cutter.h"
 
 namespace steady::shop {
 

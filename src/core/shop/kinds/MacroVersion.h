@@ -1,0 +1,30 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// A macro's text as it was written or saved, and what became of it when it ran in a world.
+
+#include "core/shop/Field.h"
+
+#include <optional>
+#include <string>
+
+namespace steady::shop {
+
+/// A text, and against which state of the book it was kept.
+struct MacroVersion {
+    std::string macro; ///< “plate-zero”, “re-touch”, …
+    std::string text;
+    std::int64_t book_seq = 0; ///< last change of the book then
+    std::int64_t at_utc_ms = 0;
+    bool operator==(MacroVersion const&) const = default;
+
+    static constexpr KindName kind{"macro", "macro"};
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"kind", "kind"}, self.macro);
+        f({"text", "text"}, self.text);
+        f({"book_seq", "change of the book"}, self.book_seq);
+        f({"at_utc_ms", "time"}, self.at_utc_ms);
+    }
+};
+
+} // namespace steady::shop

@@ -1,0 +1,160 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What a zero is made of: which machine, devices, tool and contacts, and how the macros go about it.
+
+#include "core/shop/kinds/Contact.h"
+#include "core/shop/kinds/Machine.h"
+
+#include <vector>
+
+namespace steady::shop {
+
+enum class Method { Retouch, LengthTable, OffsetPerTool };
+constexpr char const* word(Method method) {
+    switch (method) {
+    case Method::Retouch: return "re_touch";
+    case Method::LengthTable: return "length_table";
+    case Method::OffsetPerTool: return "offset_per_tool";
+    }
+    return nullptr;
+}
+
+enum class LengthReference { Nose, Master, FirstTool };
+constexpr char const* word(LengthReference reference) {
+    switch (reference) {
+    case LengthReference::Nose: return "nose";
+    case LengthReference::Master: return "master";
+    case LengthReference::FirstTool: return "first_tool";
+    }
+    return nullptr;
+}
+
+/// Whether paper under the tip counts with its thickness, or only tells the hand that the tip is there.
+enum class PaperUse { Subtracted, OnlyAFeel };
+constexpr char const* word(PaperUse use) {
+    switch (use) {
+    case PaperUse::Subtracted: return "subtracted";
+    case PaperUse::OnlyAFeel: return "only_a_feel";
+    }
+    return nullptr;
+}
+
+/// What stands at the machine now, and what was touched there.
+struct PlaceOfWork {
+    Id<Machine> machine;
+    Id<TouchPlate> plate;
+    Id<ToolSetter> setter;
+    Id<Board> board;
+    Id<Assembly> assembly; ///< the tool in the spindle
+    Id<Contact> contact;   ///< its touch on the plate
+    int work_offset = 1;   ///< 1 to 9: G54 to G59.3
+    std::optional<double> stock_thickness_mm;
+    Id<Contact> board_accepted;     ///< a board contact that differs from the older height, and counts all the same
+    std::int64_t looked_utc_ms = 0; ///< when what was to be seen at zero was seen; 0: not yet
+    Id<Assembly> looked_tool;
+    bool operator==(PlaceOfWork const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"machine", "machine", "machine"}, self.machine);
+        f({"plate", "plate", "plate"}, self.plate);
+        f({"setter", "setter", "setter"}, self.setter);
+        f({"board", "board", "board"}, self.board);
+        f({"assembly", "tool in the spindle", "assembly"}, self.assembly);
+        f({"contact", "contact", "contact"}, self.contact);
+        f({"work_offset", "work offset", "work_offset"}, self.work_offset, bounds::work_offset);
+        f({"stock_thickness_mm", "stock", "stock_thickness_mm"}, self.stock_thickness_mm);
+        f({"board_accepted", "accepted touch of the board", "board_accepted"}, self.board_accepted);
+        f({"looked_utc_ms", "looked at zero", "looked_utc_ms"}, self.looked_utc_ms);
+        f({"looked_tool", "tool looked with", "looked_tool"}, self.looked_tool);
+    }
+};
+
+/// How tools of different length are lived with.
+struct ZeroPlan {
+    Method method = Method::Retouch;
+    LengthReference reference = LengthReference::Nose;
+    Id<Assembly> reference_tool;   ///< master or first tool
+    std::vector<int> also_offsets; ///< other work offsets on the same work that a re-touch sets too
+    bool operator==(ZeroPlan const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"method", "method", "method"}, self.method);
+        f({"reference", "length reference", "reference"}, self.reference);
+        f({"reference_tool", "reference tool", "reference_tool"}, self.reference_tool);
+        f({"also_offsets", "further work offsets", "also_offsets"}, self.also_offsets, bounds::work_offset);
+    }
+};
+
+/// What the link rests on; both contacts by one tool.
+struct LinkParts {
+    Id<Contact> plate, setter;
+    int offset = 1;
+    bool operator==(LinkParts const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"plate", "plate contact of the link", "link_plate"}, self.plate);
+        f({"setter", "setter contact of the link", "link_setter"}, self.setter);
+        f({"offset", "work offset of the link", "link_offset"}, self.offset, bounds::work_offset);
+    }
+};
+
+/// Setting a lost reference again with a gauge block under tip or nose.
+struct GaugeCheck {
+    std::optional<double> block_mm;
+    std::optional<double> reference_mm; ///< height of the reference above what the block stands on
+    std::optional<double> again_mm;     ///< the block as it reads afterwards
+    bool by_feel = false;               ///< a slip fit that the hand judges; no second figure is wanted
+    bool operator==(GaugeCheck const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"block_mm", "gauge block", "gauge_block_mm"}, self.block_mm);
+        f({"reference_mm", "reference above the block", "reference_mm"}, self.reference_mm);
+        f({"again_mm", "block afterwards", "block_again_mm"}, self.again_mm);
+        f({"by_feel", "by feel", "block_by_feel"}, self.by_feel);
+    }
+};
+
+/// How its owner likes it.
+struct ZeroPreferences {
+    double paper_mm = 0.1; ///< office paper, common practice; measure your own
+    PaperUse paper_use = PaperUse::Subtracted;
+    /// How far the macro's contact may lie from this very tool's own in the book; none: wherever it can be.
+    std::optional<double> window_mm;
+    double trim_mm = 0; ///< what “trim zero” takes deeper; negative: higher
+    double look_mm = 5; ///< how high above zero “go and look” stops
+    bool operator==(ZeroPreferences const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"paper_mm", "paper", "paper_mm"}, self.paper_mm);
+        f({"paper_use", "use of paper", "paper_use"}, self.paper_use);
+        f({"window_mm", "window", "window_mm"}, self.window_mm);
+        f({"trim_mm", "trim", "trim_mm"}, self.trim_mm);
+        f({"look_mm", "height to look at", "look_mm"}, self.look_mm);
+    }
+};
+
+struct ZeroSetup {
+    PlaceOfWork place;
+    ZeroPlan plan;
+    LinkParts link;
+    GaugeCheck gauge;
+    ZeroPreferences prefer;
+    bool operator==(ZeroSetup const&) const = default;
+
+    static constexpr KindName kind{"zero_setup", "zero setup", 3};
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"place", "place of work"}, self.place);
+        f({"plan", "plan"}, self.plan);
+        f({"link", "link"}, self.link);
+        f({"gauge", "gauge check"}, self.gauge);
+        f({"prefer", "preferences"}, self.prefer);
+    }
+    /// The first version kept a window that nobody had chosen; only another figure was somebody's.
+    static void upgrade(ZeroSetup& setup, OldBody old) {
+        constexpr double never_chosen_mm = 10;
+        if (old.version < 2 && setup.prefer.window_mm == never_chosen_mm) setup.prefer.window_mm.reset();
+    }
+};
+
+} // namespace steady::shop

@@ -28,8 +28,8 @@ Written const& plateAndLink() {
         auto const path = folder.filePath(QStringLiteral("demo.pinbook"));
         if (!demo::writeDemoBook(path)) std::abort();
         auto const file = store::BookFile::open(path, store::Access::ReadOnly);
-        auto const book = (*file)->load();
-        auto rehearsal = safety::rehearse(*book, **file, safety::setupOf(*book).second, macros::Kind::PlateZeroLink);
+        facts::Reader const book((*file)->load().value());
+        auto rehearsal = safety::rehearse(book, safety::setupOf(book).second, macros::Kind::PlateZeroLink);
         if (!rehearsal) std::abort();
         auto executable = controller::makeExecutable(rehearsal->macro.text, safety::dialectOf(rehearsal->world()));
         return Written{std::move(*rehearsal), std::move(executable)};
@@ -106,11 +106,11 @@ QString largeBook() { return qEnvironmentVariable("STEADY_LARGE_BOOK"); }
 void OpenLargeBook(benchmark::State& state) {
     for (auto _ : state) {
         auto const file = store::BookFile::open(largeBook(), store::Access::ReadOnly);
-        auto const book = file ? (*file)->load() : Result<shop::Book>(Failure(file.error()));
+        auto const book = file ? (*file)->load() : Result<shop::Snapshot>(Failure(file.error()));
         if (!book)
             state.SkipWithError("it does not open");
         else
-            benchmark::DoNotOptimize(book->size());
+            benchmark::DoNotOptimize(book->book().size());
     }
 }
 BENCHMARK(OpenLargeBook)->Unit(benchmark::kMillisecond);

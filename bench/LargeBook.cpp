@@ -26,8 +26,8 @@ int main(int argc, char** argv) {
         auto const file = store::BookFile::open(small, store::Access::ReadOnly);
         std::ostringstream text;
         if ((*file)->exportTo(text)) json = parseJson(text.str(), "demo");
-        auto const book = (*file)->load();
-        contact = *book->find(safety::setupOf(*book).second.contact);
+        facts::Reader const book((*file)->load().value());
+        contact = *book.find(safety::setupOf(book).second.place.contact);
     }
     if (!json) return 1;
     auto& changes = (*json)["changes"];

@@ -30,11 +30,12 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
     if (!file) return Failure(file.error());
     auto const loaded = (*file)->load();
     if (!loaded) return Failure(loaded.error());
-    auto setup = safety::setupOf(*loaded).second;
+    facts::Reader const reader(*loaded);
+    auto setup = safety::setupOf(reader).second;
     if (!machine.empty()) {
         bool found = false;
-        for (auto const& [id, each] : loaded->all<shop::ZeroSetup>()) {
-            auto const* of = loaded->find(each->place.machine);
+        for (auto const& [id, each] : reader.all<shop::ZeroSetup>()) {
+            auto const* of = reader.find(each->place.machine);
             if (!of || of->name != machine) continue;
             setup = *each;
             found = true;
@@ -43,12 +44,12 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
     }
     if (tool > 0) {
         setup.place.assembly = {};
-        for (auto const& [id, assembly] : shop::toolsOf(*loaded, setup.place.machine))
+        for (auto const& [id, assembly] : shop::toolsOf(reader, setup.place.machine))
             if (assembly->number == tool) setup.place.assembly = id;
         if (!setup.place.assembly)
             return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
     }
-    auto whole = safety::rehearse(*loaded, **file, setup, kind);
+    auto whole = safety::rehearse(reader, setup, kind);
     if (!whole || leave_out.empty()) return whole;
     auto const ids = whole->macro.recipe.ids();
     for (auto const& id : leave_out) {
@@ -57,7 +58,7 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
         for (auto const& each : ids) known += (known.empty() ? "" : ", ") + each;
         return fail(Code::OutOfRange, {"--leave-out"}, "“" + id + "”", "the steps of this macro: " + known);
     }
-    return safety::rehearse(*loaded, **file, setup, kind, {leave_out.begin(), leave_out.end()});
+    return safety::rehearse(reader, setup, kind, {leave_out.begin(), leave_out.end()});
 }
 
 } // namespace steady::cli

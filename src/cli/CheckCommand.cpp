@@ -14,9 +14,9 @@ namespace {
 int check(std::string const& path, Streams streams) {
     auto const file = store::BookFile::open(QString::fromStdString(path), store::Access::ReadOnly);
     if (!file) return refuse(file.error(), streams);
-    auto const book = (*file)->load();
-    if (!book) {
-        (void)refuse(book.error(), streams);
+    auto const snapshot = (*file)->load();
+    if (!snapshot) {
+        (void)refuse(snapshot.error(), streams);
         return judged_bad;
     }
     auto const sound = (*file)->check();
@@ -24,11 +24,13 @@ int check(std::string const& path, Streams streams) {
         (void)refuse(sound.error(), streams);
         return judged_bad;
     }
-    streams.out << book->info().name << ": " << book->size() << " things, " << (*sound)->changes << " changes, sound\n";
+    streams.out << snapshot->book().info().name << ": " << snapshot->book().size() << " things, " << (*sound)->changes
+                << " changes, sound\n";
     if ((*sound)->unsealed > 0)
         streams.out << (*sound)->unsealed
                     << " of the changes are older than sums: they can be read, but not proved unchanged\n";
-    auto const slips = zeroing::findSlips(*book, **file, safety::setupOf(*book).second);
+    facts::Reader const book(*snapshot);
+    auto const slips = zeroing::findSlips(book, safety::setupOf(book).second);
     for (auto const& slip : slips) streams.out << slip.text << " " << slip.remedy << "\n";
     return slips.empty() ? good : judged_bad;
 }

@@ -219,7 +219,7 @@ struct LongRouter {
         auto& d = bench.diary;
         d.at(9, 50);
         auto const& book = d.session().book();
-        auto const rehearsal = safety::rehearse(book, d.session().readings(), *book.find(setup));
+        auto const rehearsal = safety::rehearse(facts::Reader(d.session().snapshot()), *book.find(setup));
         if (rehearsal) {
             auto const seq = d.session().file().lastSeq();
             auto const version =

@@ -5,6 +5,7 @@
 #include "core/shop/Codec.h"
 #include "store/Bodies.h"
 #include "store/DraftBook.h"
+#include "store/FileReadings.h"
 #include "store/OldLock.h"
 #include "store/ReadingWay.h"
 #include "store/Refusal.h"
@@ -21,11 +22,12 @@ namespace {
 
 QString text(std::string const& s) { return QString::fromStdString(s); }
 
-constexpr char const* source_names[] = {"measured", "imported", "simulated"};
+/// More than any shop has; a number beyond it is damage.
+constexpr std::int64_t most_entities = 10'000'000;
 
 std::optional<shop::Source> sourceNamed(QString const& name) {
-    for (int i = 0; i < static_cast<int>(std::size(source_names)); ++i)
-        if (name == QLatin1String(source_names[i])) return static_cast<shop::Source>(i);
+    for (int i = 0; word(static_cast<shop::Source>(i)); ++i)
+        if (name == QLatin1String(word(static_cast<shop::Source>(i)))) return static_cast<shop::Source>(i);
     return std::nullopt;
 }
 
@@ -59,6 +61,7 @@ BookFile::BookFile(QString path, std::shared_ptr<FileClaim> claim, int version)
       m_connection(QUuid::createUuid().toString()) {}
 
 BookFile::~BookFile() {
+    if (m_readings) m_readings->leaveFile();
     QSqlDatabase::database(m_connection, false).close(); // the last connection checkpoints
     QSqlDatabase::removeDatabase(m_connection);
     m_old_lock.reset(); // before the other: who gets that one looks for this one
@@ -118,31 +121,39 @@ Result<std::unique_ptr<BookFile>> BookFile::open(QString const& path, Access acc
     auto done = access == Access::ReadWrite ? file->connectForWriting() : file->connectForReading();
     if (done) done = file->catchUp();
     if (!done) return Failure(done.error());
+    file->m_readings = std::make_shared<FileReadings>(*file);
     return file;
 }
 
-Result<shop::Book> BookFile::load() const {
+Result<shop::Snapshot> BookFile::load() const {
     shop::Book book;
+    std::vector<shop::Head> heads;
+    std::int64_t seq = 0;
+    auto const damaged = [&](std::string what) { return fail(Code::FileDamaged, {m_path.toStdString()}, what); };
     auto rows =
-        sql(database(),
-            QStringLiteral(
-                "SELECT h.entity, r.kind, r.body FROM head h JOIN revision r USING(entity, seq) ORDER BY h.entity"));
-    if (!rows) return fail(Code::FileDamaged, {m_path.toStdString()}, rows.error().value);
+        sql(database(), // one statement: a writer may go on meanwhile
+            QStringLiteral("SELECT c.seq, h.entity, r.kind, r.body, h.seq, (SELECT min(seq) FROM revision f "
+                           "WHERE f.entity = h.entity) FROM (SELECT coalesce(max(seq), 0) AS seq FROM change) c "
+                           "LEFT JOIN head h LEFT JOIN revision r ON r.entity = h.entity AND r.seq = h.seq "
+                           "ORDER BY h.entity"));
+    if (!rows) return damaged(rows.error().value);
     while (rows->next()) {
-        auto const id = rows->value(0).toLongLong();
+        seq = rows->value(0).toLongLong();
+        if (rows->value(1).isNull()) continue; // nothing in it yet
+        auto const id = rows->value(1).toLongLong();
+        if (id < 1 || id > most_entities) return damaged(fmt::format("a thing has the number {}", id));
         book.reserve(id);
-        if (rows->value(2).isNull()) continue;
-        auto entity = entityOf(rows->value(1).toString(), rows->value(2).toString());
+        heads.resize(static_cast<std::size_t>(id) + 1);
+        heads.back() = {rows->value(4).toLongLong(), rows->value(5).toLongLong()};
+        if (rows->value(3).isNull()) continue;
+        auto entity = entityOf(rows->value(2).toString(), rows->value(3).toString());
         if (!entity && entity.error().code == Code::FileNewer) return Failure(entity.error());
-        if (!entity)
-            return fail(Code::FileDamaged, {m_path.toStdString()},
-                        "thing number " + std::to_string(id) + " cannot be read");
+        if (!entity) return damaged("thing number " + std::to_string(id) + " cannot be read");
         book.put(id, std::move(*entity));
     }
     if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
-    if (auto const found = book.check(); !found.empty())
-        return fail(Code::FileDamaged, {m_path.toStdString()}, found.front().text);
-    return book;
+    if (auto const found = book.check(); !found.empty()) return damaged(found.front().text);
+    return shop::Snapshot(std::move(book), std::move(heads), seq, m_readings);
 }
 
 Result<std::int64_t> BookFile::append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
@@ -189,9 +200,8 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
                                "?, ?, ? FROM reading WHERE study = ?")
                     .arg(columnsToRead(Table::Reading, schema_version)),
                 {study, seq, QVariant::fromValue<qint64>(r.at_utc_ms), r.value_mm, text(r.as_typed),
-                 QLatin1String(source_names[static_cast<int>(r.source)]), orNull(r.x_mm), orNull(r.y_mm),
-                 orNull(r.temperature_c), orNull(r.group_nr), orNull(r.second_value), orNull(r.quantity),
-                 orNull(r.unit), study});
+                 QLatin1String(word(r.source)), orNull(r.x_mm), orNull(r.y_mm), orNull(r.temperature_c),
+                 orNull(r.group_nr), orNull(r.second_value), orNull(r.quantity), orNull(r.unit), study});
         if (!done) return Failure(done.error());
     }
     for (auto const& mark : change.marks) {
@@ -207,19 +217,20 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
     return seq;
 }
 
-Result<std::vector<shop::Reading>> BookFile::readings(Id<shop::Study> study) const {
+Result<shop::Readings> BookFile::readings(Id<shop::Study> study, std::int64_t up_to) const {
     auto const damaged = [&](std::string what) {
         return fail(Code::FileDamaged, {m_path.toStdString()},
                     fmt::format("the readings of study {}: {}", study.value, what));
     };
-    std::vector<shop::Reading> found;
+    shop::Readings found;
     auto const columns = columnsToRead(Table::Reading, m_version);
     auto rows = sql(database(),
                     QStringLiteral("SELECT %1, (SELECT mark || '|' || cause FROM reading_mark m WHERE m.study = "
-                                   "r.study AND m.nr = r.nr ORDER BY m.seq DESC LIMIT 1) FROM reading r WHERE study = "
-                                   "? ORDER BY nr")
+                                   "r.study AND m.nr = r.nr AND m.seq <= ? ORDER BY m.seq DESC LIMIT 1) FROM reading r "
+                                   "WHERE study = ? AND seq <= ? ORDER BY nr")
                         .arg(columns),
-                    {QVariant::fromValue<qint64>(study.value)});
+                    {QVariant::fromValue<qint64>(up_to), QVariant::fromValue<qint64>(study.value),
+                     QVariant::fromValue<qint64>(up_to)});
     if (!rows) return damaged(rows.error().value);
     enum { Study, Nr, Seq, At, Value, AsTyped, Source, X, Y, Temperature, Group, Second, Quantity, Unit, Mark };
     while (rows->next()) {

@@ -3,7 +3,7 @@
 #pragma once
 // A book on disk: one SQLite file. The only place with SQL. Nothing is ever overwritten: changes are appended.
 
-#include "core/shop/Change.h"
+#include "core/shop/Snapshot.h"
 #include "store/Schema.h"
 
 #include <QLockFile>
@@ -16,6 +16,7 @@
 namespace steady::store {
 
 class FileClaim;
+class FileReadings;
 class ReadingWay;
 
 enum class Access { ReadWrite, ReadOnly };
@@ -33,7 +34,7 @@ struct Sound {
     std::int64_t unsealed = 0; ///< of them from before there were sums: readable, but not proved unchanged
 };
 
-class BookFile : public shop::ReadingSource {
+class BookFile {
 public:
     /// A new, empty book. Error: FileExists, LogOrphaned, BookBusy, FileWrite.
     static Result<std::unique_ptr<BookFile>> create(QString const& path);
@@ -41,10 +42,10 @@ public:
     /// for writing becomes one of this format. Error also: BookLocked, BookBusy, BookProtected, FolderProtected,
     /// SecondName, NoRoomForLog: it can be read only.
     static Result<std::unique_ptr<BookFile>> open(QString const& path, Access access);
-    ~BookFile() override;
+    ~BookFile();
 
-    /// Reads the heads only.
-    Result<shop::Book> load() const;
+    /// Reads the heads only; readings follow when they are asked for, also after this file is closed.
+    Result<shop::Snapshot> load() const;
     /// Reads everything: schema, pages, old revisions, readings, marks, sums, and what refers to what, as of one
     /// moment. Error: FileDamaged; nothing when it was asked to stop.
     Result<std::optional<Sound>> check(std::stop_token stop = {}) const;
@@ -56,7 +57,8 @@ public:
                                 std::int64_t undoes = 0);
     /// The change that would take `seq` back: for each entity the revision before it, its readings and marks withdrawn.
     Result<shop::Change> inverse(std::int64_t seq) const;
-    Result<std::vector<shop::Reading>> readings(Id<shop::Study> study) const override;
+    /// As they stood after change `up_to`. On the thread that opened this file.
+    Result<shop::Readings> readings(Id<shop::Study> study, std::int64_t up_to = shop::ReadingSource::latest) const;
     Result<std::vector<ChangeRow>> history(int most = 1000) const; ///< newest first
     /// The change that would bring everything back to how it was after `seq`: entities, and which readings count.
     Result<shop::Change> backTo(std::int64_t seq) const;
@@ -90,6 +92,7 @@ private:
     int m_version;
     std::int64_t m_last_seq = 0;
     QString m_connection;
+    std::shared_ptr<FileReadings> m_readings; ///< for the snapshots
 };
 
 } // namespace steady::store

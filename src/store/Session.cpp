@@ -36,10 +36,10 @@ Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const&
         file = BookFile::open(path, Access::ReadOnly);
     }
     if (!file) return Failure(file.error());
-    auto book = (*file)->load();
-    if (!book) return Failure(book.error());
+    auto snapshot = (*file)->load();
+    if (!snapshot) return Failure(snapshot.error());
     std::unique_ptr<Session> session(new Session(std::move(*file), std::move(why_reading), clock, std::move(author)));
-    session->m_book = std::move(*book);
+    session->m_snapshot = std::move(*snapshot);
     session->m_data_version = session->m_file->pragma(QStringLiteral("data_version"));
     return session;
 }
@@ -53,12 +53,12 @@ Result<std::unique_ptr<Session>> Session::create(QString const& path, Clock cons
 
 Result<std::int64_t> Session::write(shop::Change change, std::int64_t undoes) {
     if (m_why_reading) return Failure(*m_why_reading);
-    auto next = shop::apply(m_book, change);
+    auto next = shop::apply(book(), change);
     if (!next) return Failure(next.error());
     if (change.empty()) return 0;
     auto seq = m_file->append(change, m_author, now(), undoes);
     if (!seq) return seq;
-    m_book = std::move(*next);
+    m_snapshot = m_snapshot.after(change, std::move(*next), *seq);
     return seq;
 }
 
@@ -123,8 +123,8 @@ void Session::refresh() {
     auto const version = m_file->pragma(QStringLiteral("data_version"));
     if (version == m_data_version) return;
     m_data_version = version;
-    if (auto book = m_file->load(); book && m_file->catchUp()) {
-        m_book = std::move(*book);
+    if (auto snapshot = m_file->load(); snapshot && m_file->catchUp()) {
+        m_snapshot = std::move(*snapshot);
         Q_EMIT changed();
     }
 }

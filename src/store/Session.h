@@ -21,8 +21,10 @@ public:
     static Result<std::unique_ptr<Session>> create(QString const& path, Clock const& clock, std::string author);
     ~Session() override;
 
-    shop::Book const& book() const { return m_book; }
-    shop::ReadingSource const& readings() const { return *m_file; }
+    /// The state after the last change: a value, for any thread.
+    shop::Snapshot const& snapshot() const { return m_snapshot; }
+    shop::Book book() const { return m_snapshot.book(); }
+    Result<shop::Readings> readings(Id<shop::Study> study) const { return *m_snapshot.readings(study); }
     BookFile const& file() const { return *m_file; }
     bool writable() const { return !m_why_reading; }
     /// Why this one only reads; none: it writes.
@@ -59,7 +61,7 @@ private:
     std::optional<Error> m_why_reading;
     Clock const& m_clock;
     std::string m_author;
-    shop::Book m_book;
+    shop::Snapshot m_snapshot;
     struct Done {
         std::int64_t seq;
         std::string what;

@@ -46,7 +46,7 @@ public:
     QString judgement() const;               ///< of the station shown
     QString notice() const;                  ///< empty when none is shown
     app::LadderView* ladder() const;         ///< of the station shown
-    shop::Book const& book() const { return window->desk()->session().book(); }
+    shop::Book book() const { return window->desk()->session().book(); }
 
     void uncover(QWidget* widget);
     int actions = 0; ///< clicks, fields filled, keys and choices so far

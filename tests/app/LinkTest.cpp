@@ -16,7 +16,7 @@ class LinkTest : public QObject {
 
     static Result<zeroing::Link> link(Driver const& drive) {
         auto const& desk = *drive.window->desk();
-        return zeroing::linkOf(desk.book(), desk.readings(), desk.setup());
+        return zeroing::linkOf(desk.book(), desk.setup());
     }
     static void undo(Driver& drive) { drive.key(Qt::Key_Z, Qt::ControlModifier); }
     static void useTool(Driver& drive, QString const& words, std::string const& label) {

@@ -26,7 +26,7 @@ private Q_SLOTS:
             drive.type("kit.reading", typed);
         auto const plate = drive.book().find(drive.book().first<shop::TouchPlate>());
         QVERIFY(plate);
-        auto const readings = drive.window->desk()->session().readings().readings(plate->thickness).value();
+        auto const readings = drive.window->desk()->session().readings(plate->thickness).value();
         QCOMPARE(readings.size(), std::size_t(5));
         QCOMPARE(readings[1].as_typed, std::string("9,95"));
         QVERIFY(test::near(readings[3].value_mm, 9.9314, 1e-9));

@@ -238,8 +238,9 @@ private Q_SLOTS:
     void demoBookIsWholeAndSilent() {
         auto const file = store::BookFile::open(QString::fromStdString(m_book), store::Access::ReadOnly);
         QVERIFY(file);
-        auto const book = (*file)->load();
-        QVERIFY(book);
+        auto const loaded = (*file)->load();
+        QVERIFY(loaded);
+        auto const* book = &loaded->book();
         QCOMPARE(book->info().name, std::string("Tern & Thole"));
         QCOMPARE(book->all<shop::Assembly>().size(), std::size_t(9)); // one of them taken apart
         QVERIFY(book->check().empty());

@@ -125,16 +125,17 @@ private Q_SLOTS:
     }
     void theDemoIsSilentOnBothMachines() {
         auto const file = store::BookFile::open(m_book, store::Access::ReadOnly);
-        auto const book = (*file)->load();
-        QVERIFY(book && book->check().empty());
+        auto const loaded = (*file)->load();
+        QVERIFY(loaded && loaded->book().check().empty());
         int machines = 0;
-        for (auto const& [id, setup] : book->all<shop::ZeroSetup>())
+        for (auto const& [id, setup] : loaded->book().all<shop::ZeroSetup>())
             for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
                 ++machines;
-                for (auto const& slip : zeroing::findSlips(book->in(units), **file, *setup)) QFAIL(slip.text.c_str());
+                for (auto const& slip : zeroing::findSlips(facts::Reader(*loaded, units), *setup))
+                    QFAIL(slip.text.c_str());
             }
         QCOMPARE(machines, 4);
-        QCOMPARE(safety::setupOf(*book).first, book->info().in_use);
+        QCOMPARE(safety::setupOf(loaded->book()).first, loaded->book().info().in_use);
     }
     void exportImportExportGivesEqualBytes() {
         auto const first = said({"export", "--book", m_book.toStdString()});

@@ -155,7 +155,7 @@ private Q_SLOTS:
         });
         auto const any = shop.rehearse(Kind::RetouchAny);
         auto const executable = controller::makeExecutable(any.macro.text, safety::dialectOf(any.world()));
-        auto const stated = zeroing::retouchZero(shop.book, shop.readings, shop.setup(), shop.long_tool);
+        auto const stated = zeroing::retouchZero(shop.reader(), shop.setup(), shop.long_tool);
         QVERIFY(stated);
         double const stated_mm = stated->budget.expanded_95;
         // Spreads by hand: switch 0.002 mm (1 s); thickness: mean of five readings, 0.0084/√5 = 0.0037, and a caliper

@@ -147,7 +147,7 @@ private Q_SLOTS:
             s.place.contact = touched;
             s.place.assembly = b.long_tool;
         });
-        auto const zero = zeroing::lengthTableZero(b.book, b.readings, b.setup());
+        auto const zero = zeroing::lengthTableZero(b.reader(), b.setup());
         QVERIFY(near(zero->sum().mm, -60 - 9.942 - 52, 1e-9));
     }
 
@@ -222,11 +222,11 @@ private Q_SLOTS:
     void readingsThatCannotBeReadAreNoThickness() {
         test::LinkedShop shop;
         shop.readings.broken = Error{Code::FileDamaged, {"book"}, "page 7", ""};
-        QCOMPARE(zeroing::plateZero(shop.book, shop.readings, shop.setup()).error(), *shop.readings.broken);
-        QCOMPARE(zeroing::linkOf(shop.book, shop.readings, shop.setup()).error(), *shop.readings.broken);
+        QCOMPARE(zeroing::plateZero(shop.reader(), shop.setup()).error(), *shop.readings.broken);
+        QCOMPARE(zeroing::linkOf(shop.reader(), shop.setup()).error(), *shop.readings.broken);
         for (auto const kind : {macros::Kind::PlateZero, macros::Kind::Retouch})
-            QCOMPARE(safety::rehearse(shop.book, shop.readings, shop.setup(), kind).error(), *shop.readings.broken);
-        auto const slips = zeroing::findSlips(shop.book, shop.readings, shop.setup());
+            QCOMPARE(safety::rehearse(shop.reader(), shop.setup(), kind).error(), *shop.readings.broken);
+        auto const slips = zeroing::findSlips(shop.reader(), shop.setup());
         QVERIFY(!slips.empty() && slips.front().severity == Severity::Bad);
     }
     void aContactOfAnOldHomeIsNoZero() {
@@ -243,7 +243,7 @@ private Q_SLOTS:
         Bench b;
         auto c = b.of(b.tool, Target::Plate, 60); // the travel ends at 0
         b.put(c);
-        auto slips = [&] { return zeroing::findSlips(b.book, b.readings, b.setup()).size(); };
+        auto slips = [&] { return zeroing::findSlips(b.reader(), b.setup()).size(); };
         QCOMPARE(slips(), std::size_t(1));
         b.change(b.machine, [](Machine& m) { m.home_epoch = 4; });
         QCOMPARE(slips(), std::size_t(0));
@@ -267,7 +267,7 @@ private Q_SLOTS:
                                          {"4.9 mm", false},
                                          {"0 mm", true}}) {
             b.change(b.tool, [&](Assembly& a) { a.name = name; });
-            QVERIFY2(zeroing::findSlips(b.book, b.readings, b.setup()).empty() == fits, name);
+            QVERIFY2(zeroing::findSlips(b.reader(), b.setup()).empty() == fits, name);
         }
     }
     void theBlockAgainWithinASlipFit() {
@@ -297,7 +297,7 @@ private Q_SLOTS:
             z.place.contact = z.link.plate = p;
             z.link.setter = s;
         });
-        auto holds = [&] { return static_cast<bool>(zeroing::linkOf(b.book, b.readings, b.setup())); };
+        auto holds = [&] { return static_cast<bool>(zeroing::linkOf(b.reader(), b.setup())); };
         b.put(b.of(elsewhere, Target::Plate, -40));
         auto other = b.of(b.long_tool, Target::Plate, -53);
         other.work_offset = 2;
@@ -337,7 +337,7 @@ private Q_SLOTS:
                 z.place.contact = z.link.plate = p;
                 z.link.setter = s;
             });
-            return zeroing::linkOf(b.book, b.readings, b.setup());
+            return zeroing::linkOf(b.reader(), b.setup());
         };
         QVERIFY(near(linkOf()->d_mm(), -28 + 60 + 9.942, 1e-9));
         on_setter.source = Source::Simulated;
@@ -453,8 +453,8 @@ private Q_SLOTS:
             return all;
         };
         QCOMPARE(us(b.zero().chain->budget), joined({plate, touch}));
-        QCOMPARE(us(zeroing::linkOf(b.book, b.readings, b.setup())->chain.budget), joined({plate, touch, on_setter}));
-        auto const again = zeroing::retouchZero(b.book, b.readings, b.setup(), b.tool);
+        QCOMPARE(us(zeroing::linkOf(b.reader(), b.setup())->chain.budget), joined({plate, touch, on_setter}));
+        auto const again = zeroing::retouchZero(b.reader(), b.setup(), b.tool);
         QCOMPARE(us(again->budget), joined({plate, touch, on_setter, on_setter}));
         // By hand through paper: no polling, ±0.02 of the paper.
         std::vector<double> const by_hand{0.0017, 0.0002887, 0.0115470};

@@ -46,7 +46,7 @@ private Q_SLOTS:
             auto const* on_plate = shop.book.find(shop.setup().link.plate);
             auto const* on_setter = shop.book.find(shop.setup().link.setter);
             auto const zero = shop.zero();
-            auto const link = zeroing::linkOf(shop.book, shop.readings, shop.setup());
+            auto const link = zeroing::linkOf(shop.reader(), shop.setup());
             QVERIFY2(link, link ? "" : describe(link.error()).c_str());
             std::vector<double> terms{on_setter->value_mm};
             if (shop.lag_mm() > 0) terms.push_back(shop.lag_mm());
@@ -55,7 +55,7 @@ private Q_SLOTS:
             if (zero.slow.lag_mm > 0.0005) terms.push_back(-zero.slow.lag_mm);
             adds(link->chain, terms);
             shop.touch(shop.long_tool, Target::Setter, -20);
-            auto const next = zeroing::retouchZero(shop.book, shop.readings, shop.setup(), shop.long_tool);
+            auto const next = zeroing::retouchZero(shop.reader(), shop.setup(), shop.long_tool);
             QVERIFY(next);
             terms = {-20};
             if (shop.lag_mm() > 0) terms.push_back(shop.lag_mm());
@@ -63,7 +63,7 @@ private Q_SLOTS:
             adds(*next, terms);
             // A tool that is longer by ΔL has its zero higher by ΔL.
             shop.touch(shop.long_tool, Target::Setter, shop.trip_mm(shop.long_tool) - shop.lag_mm());
-            auto const real = zeroing::retouchZero(shop.book, shop.readings, shop.setup(), shop.long_tool);
+            auto const real = zeroing::retouchZero(shop.reader(), shop.setup(), shop.long_tool);
             QVERIFY(test::near(real->sum().mm - zero.chain->sum().mm, 58.5 - 52, 0.002));
         }
     }
@@ -88,12 +88,12 @@ private Q_SLOTS:
         if (what == 3) shop.changeSetup([](shop::ZeroSetup& s) { s.place.setter = {80}; });
         if (what == 4) shop.touch(shop.short_tool, Target::Plate, -50);
         if (what == 5) shop.changeSetup([](shop::ZeroSetup& s) { s.link.plate = {}; });
-        auto const link = zeroing::linkOf(shop.book, shop.readings, shop.setup());
+        auto const link = zeroing::linkOf(shop.reader(), shop.setup());
         QVERIFY(!link);
         QVERIFY2(sentence(link.error()).find(reason.toStdString()) != std::string::npos,
                  sentence(link.error()).c_str());
         // The screen says the same, with what to do.
-        auto const said = zeroing::linkJudgements(shop.book, shop.readings, shop.setup(), 0);
+        auto const said = zeroing::linkJudgements(shop.reader(), shop.setup(), 0);
         QCOMPARE(said[0].headline, std::string(what == 5 ? "No link yet." : "The link no longer holds."));
         QVERIFY(said[0].text.find(reason.toStdString()) != std::string::npos);
     }
@@ -150,7 +150,7 @@ private Q_SLOTS:
         nose(shop);
         shop.touch(shop.tool, Target::Setter, shop.trip_mm(shop.tool) - shop.lag_mm());
         shop.changeSetup([](shop::ZeroSetup& s) { s.plan.method = shop::Method::LengthTable; });
-        auto const zero = zeroing::lengthTableZero(shop.book, shop.readings, shop.setup());
+        auto const zero = zeroing::lengthTableZero(shop.reader(), shop.setup());
         QVERIFY(zero);
         QVERIFY(test::near(zero->sum().mm, shop.zero().chain->sum().mm - 52, 1e-6));
         QCOMPARE(zero->terms.back().key, std::string("length"));
@@ -162,7 +162,7 @@ private Q_SLOTS:
         auto const released = shop.zero();
         // The same number read going up was seen too late as well: too high, by as much.
         QVERIFY(test::near(pressed.chain->sum().mm - released.chain->sum().mm, 2 * pressed.slow.lag_mm, 1e-9));
-        auto const said = zeroing::linkJudgements(shop.book, shop.readings, shop.setup(), 0);
+        auto const said = zeroing::linkJudgements(shop.reader(), shop.setup(), 0);
         QCOMPARE(said[1].headline, std::string("Plate and setter were touched in different directions."));
     }
     void aHeightGaugeFillsTheTableWithoutATouch() {
@@ -185,7 +185,7 @@ private Q_SLOTS:
         double const known = shop.book.find(shop.contact)->value_mm;
         for (auto const tool : {shop.tool, shop.long_tool})
             shop.touch(tool, Target::Setter, shop.trip_mm(tool) - shop.lag_mm());
-        auto said = [&] { return zeroing::offsetJudgements(shop.book, shop.readings, shop.setup()); };
+        auto said = [&] { return zeroing::offsetJudgements(shop.reader(), shop.setup()); };
         auto const second = shop.touch(shop.long_tool, Target::Plate, known + 6.5); // 6.5 longer
         QVERIFY(said().empty());
         shop.change(second, [](shop::Contact& c) { c.value_mm += 0.4; });
@@ -295,7 +295,7 @@ private Q_SLOTS:
         auto recommended = [&] {
             shop::Method method{};
             int count = 0;
-            for (auto const& view : zeroing::compareMethods(shop.book, shop.readings, shop.setup())) {
+            for (auto const& view : zeroing::compareMethods(shop.reader(), shop.setup())) {
                 if (view.recommended) {
                     method = view.method;
                     ++count;
@@ -305,7 +305,7 @@ private Q_SLOTS:
             return count == 1 ? method : shop::Method(-1);
         };
         QCOMPARE(recommended(), shop::Method::Retouch); // tools without holders come back differently
-        auto const views = zeroing::compareMethods(shop.book, shop.readings, shop.setup());
+        auto const views = zeroing::compareMethods(shop.reader(), shop.setup());
         QVERIFY(views[2].expanded_95_mm < views[0].expanded_95_mm && views[0].expanded_95_mm < views[1].expanded_95_mm);
         shop.book.put(50, shop::Holder{"taper", 50});
         shop.book.put(51, shop::Assembly{9, "fourth", 6});

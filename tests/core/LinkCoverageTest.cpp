@@ -48,7 +48,7 @@ private Q_SLOTS:
             if (result.outcome != controller::Outcome::Completed) continue;
             ++counted;
             shop.measure(readingsOf(true_mm, static_cast<std::uint64_t>(nr), 0.01, 0.02, 0.008));
-            auto const stated = zeroing::retouchZero(shop.book, shop.readings, shop.setup(), shop.long_tool);
+            auto const stated = zeroing::retouchZero(shop.reader(), shop.setup(), shop.long_tool);
             QVERIFY(stated);
             double const error = result.z_zero->error_mm() + written_mm - shop.zero().thickness.mm;
             covered += std::abs(error) <= stated->budget.expanded_95;

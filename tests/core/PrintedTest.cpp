@@ -208,7 +208,7 @@ private Q_SLOTS:
         QFETCH(int, odd);
         auto const k = static_cast<Kind>(kind);
         auto const shop = oddShop(k, static_cast<Odd>(odd));
-        auto const made = safety::rehearse(shop.book, shop.readings, shop.setup(), k);
+        auto const made = safety::rehearse(shop.reader(), shop.setup(), k);
         QVERIFY2(made, made ? "" : describe(made.error()).c_str());
         auto const file = fmt::format("macros/{}-{}", macros::name(k), name(static_cast<Odd>(odd)));
         QVERIFY(test::approved(file + ".ngc", made->macro.text));
@@ -272,7 +272,7 @@ private Q_SLOTS:
         auto const& v = ::variants[index];
         auto shop = oddShop(v.kind, v.odd);
         v.edit(shop);
-        auto const made = safety::rehearse(shop.book, shop.readings, shop.setup(), v.kind);
+        auto const made = safety::rehearse(shop.reader(), shop.setup(), v.kind);
         QVERIFY2(made, made ? "" : describe(made.error()).c_str());
         machine::Trace trace;
         auto const result = test::runText(made->macro.text, made->world(), &trace);
@@ -294,7 +294,7 @@ private Q_SLOTS:
                 for (auto const kind : macros::every_kind) {
                     auto shop = oddShop(kind, odd);
                     each.edit(shop);
-                    auto const made = safety::rehearse(shop.book, shop.readings, shop.setup(), kind);
+                    auto const made = safety::rehearse(shop.reader(), shop.setup(), kind);
                     kinds[made ? "written" : describe(made.error())] += fmt::format(" {}", macros::name(kind));
                 }
                 text += fmt::format("== {}, {}\n", each.name, name(odd));

@@ -351,7 +351,7 @@ private Q_SLOTS:
         if (what == 9) behaviour([](shop::Behaviour& b) { b.scratch_parameter = 3040; });
         if (what == 10) behaviour([](shop::Behaviour& b) { b.link_parameter = 5000; });
         if (what == 11) behaviour([](shop::Behaviour& b) { b.homed_parameter = 130; });
-        auto const refused = safety::rehearse(shop.book, shop.readings, shop.setup(), Kind::Retouch);
+        auto const refused = safety::rehearse(shop.reader(), shop.setup(), Kind::Retouch);
         QVERIFY(!refused);
         QCOMPARE(static_cast<int>(refused.error().code), code);
     }

@@ -29,24 +29,24 @@ constexpr std::int64_t now_utc_ms = 200'000'000;
 
 /// Every sum that a book can make, and what is said about it.
 std::string sumsOf(test::LinkedShop const& shop) {
-    auto const& book = shop.book;
+    auto const book = shop.reader();
     auto const setup = shop.setup();
     auto const units = book.units();
     auto chain = [&](zeroing::ZChain const& c) { return told(c, units); };
     auto const* setter = book.find(setup.place.setter);
     std::string text;
-    auto const zero = zeroing::plateZero(book, shop.readings, setup);
+    auto const zero = zeroing::plateZero(book, setup);
     if (zero) {
         text += zero->chain ? chain(*zero->chain) : "no chain\n";
         text += told(zero->thickness.assumptions) + told(zero->judgements) + told(zeroing::plateJudgements(*zero));
         text += fmt::format("feeds {:.3f} {:.3f}\n", zero->feeds.fast_mm_min, zero->feeds.slow_mm_min);
     }
-    text += "\n# link\n" + toldOr(zeroing::linkOf(book, shop.readings, setup), [&](auto const& l) {
+    text += "\n# link\n" + toldOr(zeroing::linkOf(book, setup), [&](auto const& l) {
                 return chain(l.chain) + fmt::format("{} {} {}\n", l.work_offset, l.assembly.value, l.at_utc_ms);
             });
     for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         text += fmt::format("\n# tool {}\n", tool->number);
-        text += toldOr(zeroing::retouchZero(book, shop.readings, setup, id), chain);
+        text += toldOr(zeroing::retouchZero(book, setup, id), chain);
         text += toldOr(zeroing::boardZero(book, setup, id), chain);
         text += toldOr(zeroing::paperZero(book, setup, id), chain);
         text += toldOr(zeroing::expectedTrip(book, setup, id),
@@ -66,21 +66,21 @@ std::string sumsOf(test::LinkedShop const& shop) {
     for (auto const& row : zeroing::lengthTable(book, setup))
         text += fmt::format("{} {} {:.6f} ± {:.6f} {} {}\n", row.number, row.name, row.length_mm.value_or(-1),
                             row.expanded_95_mm, row.source, row.at_utc_ms);
-    text += toldOr(zeroing::lengthTableZero(book, shop.readings, setup), chain);
-    for (auto const& row : zeroing::offsetsPerTool(book, shop.readings, setup))
+    text += toldOr(zeroing::lengthTableZero(book, setup), chain);
+    for (auto const& row : zeroing::offsetsPerTool(book, setup))
         text += fmt::format("{} in {}: {}", row.number, row.work_offset, row.zero ? chain(*row.zero) : "none\n");
-    text += told(zeroing::offsetJudgements(book, shop.readings, setup));
+    text += told(zeroing::offsetJudgements(book, setup));
     text += toldOr(zeroing::gaugeBlockTravel(setup), chain) + told(zeroing::gaugeBlockJudgements(book, setup));
     text += "\n# said\n" + told(zeroing::machineJudgements(book, setup)) + told(zeroing::setterJudgements(book, setup));
-    text += told(zeroing::linkJudgements(book, shop.readings, setup, now_utc_ms));
-    for (auto const& m : zeroing::compareMethods(book, shop.readings, setup))
+    text += told(zeroing::linkJudgements(book, setup, now_utc_ms));
+    for (auto const& m : zeroing::compareMethods(book, setup))
         text += fmt::format("{}{}{} ± {:.6f} | {} | {} | {} | {}\n", m.name, m.chosen ? " chosen" : "",
                             m.recommended ? " recommended" : "", m.expanded_95_mm, m.every_change, m.every_job,
                             m.missing, m.why);
-    auto const slips = zeroing::findSlips(book, shop.readings, setup);
+    auto const slips = zeroing::findSlips(book, setup);
     text += "\n# slips\n" + told(slips);
     if (zero) {
-        auto const p = safety::progressOf({book, shop.readings, *zero, slips, std::nullopt});
+        auto const p = safety::progressOf({book, *zero, slips, std::nullopt});
         for (auto const& s : {p.machine, p.kit, p.zeroing, p.macros})
             text += fmt::format("{} {}\n", static_cast<int>(s.standing), s.word);
         text += fmt::format("{} | {} | {}\n", p.next, p.next_station, p.next_section);
@@ -340,7 +340,7 @@ private Q_SLOTS:
             c.on = zeroing::Stand::Bare;
             c.chain.simulated = true;
             lay("on the way, small", 330, 290);
-            c.chain = *zeroing::retouchZero(shop.book, shop.readings, setup, shop.tool);
+            c.chain = *zeroing::retouchZero(shop.reader(), setup, shop.tool);
             c.on = zeroing::Stand::Setter;
             c.tip_z_mm.reset();
             auto const before = zeroing::layoutLadder(c, 470, 510, measure);
@@ -438,10 +438,10 @@ private Q_SLOTS:
             if (state & 8) setup.link.plate = {};
             if (state & 16) setup.place.setter = {};
             if (state & 32) setup.place.machine = {};
-            auto const zero = zeroing::plateZero(shop.book, shop.readings, setup);
+            auto const zero = zeroing::plateZero(shop.reader(), setup);
             for (auto const& slips : {Findings{}, Findings{{Severity::Attention, "One is odd.", "", {}}}})
                 for (auto const run : {std::optional<bool>(), std::optional(true), std::optional(false)}) {
-                    auto const p = safety::progressOf({shop.book, shop.readings, *zero, slips, run});
+                    auto const p = safety::progressOf({shop.reader(), *zero, slips, run});
                     text += fmt::format("{:2} {} {}:", state, slips.size(), run ? *run ? "good" : "bad" : "not run");
                     for (auto const& s : {p.machine, p.kit, p.zeroing, p.macros})
                         text += fmt::format(" {} {};", static_cast<int>(s.standing), s.word);

@@ -283,7 +283,7 @@ private Q_SLOTS:
 
     void whatCannotBeWrittenIsRefused() {
         auto refusal = [](LinkedShop& shop, Kind kind) {
-            auto const made = safety::rehearse(shop.book, shop.readings, shop.setup(), kind);
+            auto const made = safety::rehearse(shop.reader(), shop.setup(), kind);
             return made ? Code::EmptyText : made.error().code;
         };
         LinkedShop wide;

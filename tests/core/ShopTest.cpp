@@ -183,14 +183,6 @@ private Q_SLOTS:
         QVERIFY(apply(small.book, change));
         QVERIFY(change.empty());
     }
-    void otherUnitsAreOnlyAnotherView() {
-        test::SmallShop small;
-        auto const seen = small.book.in(UnitSystem::Inch);
-        QCOMPARE(seen.units(), UnitSystem::Inch);
-        QCOMPARE(small.book.units(), UnitSystem::Metric);
-        QVERIFY(*seen.find(small.plate) == *small.book.find(small.plate));
-        QCOMPARE(Book().in(UnitSystem::Inch).units(), UnitSystem::Inch);
-    }
     /// Their names stand in world files.
     void actsHaveNames() {
         char const* const names[] = {"stop_spindle",   "touch_flank",  "bridge_plate", "lift_plate",

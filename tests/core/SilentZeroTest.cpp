@@ -269,7 +269,7 @@ private Q_SLOTS:
     void twoToolsWithOneOffsetAreRefused() {
         auto shop = shopFor(Kind::OffsetPerTool);
         shop.change(shop.long_tool, [](shop::Assembly& a) { a.own_offset = 3; });
-        auto const refused = safety::rehearse(shop.book, shop.readings, shop.setup(), Kind::OffsetPerTool);
+        auto const refused = safety::rehearse(shop.reader(), shop.setup(), Kind::OffsetPerTool);
         QVERIFY(!refused);
         QCOMPARE(refused.error().code, Code::TwoAlike);
         QVERIFY(holds(refused.error().value, "6 mm up-cut") && holds(refused.error().limit, "G56"));
@@ -312,7 +312,7 @@ private Q_SLOTS:
     void aPlateThinnerThanTwoMillimetresIsRefused() {
         test::SmallShop shop;
         shop.measure({1.9, 1.9, 1.9, 1.9, 1.9});
-        auto const refused = safety::rehearse(shop.book, shop.readings, shop.setup());
+        auto const refused = safety::rehearse(shop.reader(), shop.setup());
         QVERIFY(!refused && refused.error().code == Code::TooThin && !refused.error().limit.empty());
     }
 };

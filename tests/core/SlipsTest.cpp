@@ -239,7 +239,7 @@ Findings found(Row const& row) {
     LinkedShop shop;
     row.edit(shop);
     bool const inch = QString::fromLatin1(QTest::currentDataTag()).endsWith(QLatin1String("inches"));
-    return zeroing::findSlips(shop.book.in(inch ? UnitSystem::Inch : UnitSystem::Metric), shop.readings, shop.setup());
+    return zeroing::findSlips(shop.reader(inch ? UnitSystem::Inch : UnitSystem::Metric), shop.setup());
 }
 
 } // namespace
@@ -255,14 +255,14 @@ private Q_SLOTS:
         shop.change(shop.plate, [](shop::TouchPlate& p) { p.nominal_mm.reset(); });
         for (std::vector<double> const& read : {std::vector{12.7}, {12.69, 12.70, 12.71}, {3.0, 3.01, 2.99}}) {
             shop.measure(read);
-            QVERIFY(zeroing::findSlips(shop.book, shop.readings, shop.setup()).empty());
+            QVERIFY(zeroing::findSlips(shop.reader(), shop.setup()).empty());
         }
     }
     void aSetterAtTheVeryEndOfTravel() {
         for (double x : {0.0, 0.9, 1.1, 599.5, 600.0, 590.0}) {
             test::LinkedShop shop;
             shop.change(shop.setter, [&](shop::ToolSetter& s) { s.x_mm = x; });
-            auto const found = zeroing::findSlips(shop.book, shop.readings, shop.setup());
+            auto const found = zeroing::findSlips(shop.reader(), shop.setup());
             bool const at_end = x < 1 || x > 599;
             QCOMPARE(!found.empty() && found[0].text.find("very end of travel") != std::string::npos, at_end);
         }

@@ -12,7 +12,7 @@ using test::SmallShop;
 namespace {
 
 safety::Progress progress(SmallShop const& shop, std::optional<bool> run_good = std::nullopt) {
-    return safety::progressOf({shop.book, shop.readings, shop.zero(), {}, run_good});
+    return safety::progressOf({shop.reader(), shop.zero(), {}, run_good});
 }
 
 } // namespace
@@ -61,7 +61,7 @@ private Q_SLOTS:
         shop.change(shop.plate, [](shop::TouchPlate& p) { p.instrument = {}; });
         QCOMPARE(shop.zero().thickness.assumptions.size(), std::size_t(2));
         // Even an empty book gives an answer.
-        auto const empty = zeroing::plateZero(shop::Book(), test::Readings(), shop::ZeroSetup());
+        auto const empty = zeroing::plateZero(shop::Book(), shop::ZeroSetup());
         QVERIFY(empty && !empty->chain && !empty->judgements.empty());
     }
     void withdrawnReadingsDoNotCount() {
@@ -107,7 +107,7 @@ private Q_SLOTS:
         });
         QVERIFY(test::near(shop.zero().chain->terms[0].value_mm, -60, 1e-12));
         shop.change(shop.contact, [](shop::Contact& c) { c.work_offset_z_mm.reset(); });
-        auto const missing = zeroing::plateZero(shop.book, shop.readings, shop.setup());
+        auto const missing = zeroing::plateZero(shop.reader(), shop.setup());
         QVERIFY(!missing);
         QCOMPARE(missing.error().code, Code::FrameUnknown);
     }
@@ -126,7 +126,7 @@ private Q_SLOTS:
         QCOMPARE(contact->feed_mm_min, shop.zero().feeds.slow_mm_min);
         QCOMPARE(contact->at_utc_ms, std::int64_t(5));
         QVERIFY(contact->assembly == shop.tool && contact->plate == shop.plate);
-        auto const zero = zeroing::plateZero(shop.book, shop.readings, shop.setup(), *contact);
+        auto const zero = zeroing::plateZero(shop.reader(), shop.setup(), *contact);
         QVERIFY(zero->chain->simulated);
         QVERIFY(zero->judgements.front().headline.find("Practice only") != std::string::npos);
         // The virtual plate stands where the book's contact says, so the practice sum comes to the same zero.

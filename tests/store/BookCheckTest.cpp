@@ -139,7 +139,7 @@ private Q_SLOTS:
             auto const loaded = (*book)->load();
             auto const readings = (*book)->readings({1});
             refused += !loaded || !readings || !(*book)->check();
-            QVERIFY2(!loaded || loaded->size() == 299, std::to_string(at).c_str());
+            QVERIFY2(!loaded || loaded->book().size() == 299, std::to_string(at).c_str());
             QVERIFY2(!readings || readings->size() == 400, std::to_string(at).c_str());
             QVERIFY2(!(*book)->check(), std::to_string(at).c_str());
         }
@@ -184,7 +184,7 @@ private Q_SLOTS:
             QVERIFY2(session, session ? "" : describe(session.error()).c_str());
             QVERIFY((*session)->writable() && (*session)->file().check());
             for (auto const& [id, each] : (*session)->book().all<Instrument>()) QVERIFY(names.contains(each->name));
-            auto const readings = (*session)->readings().readings({1}).value();
+            auto const readings = (*session)->readings({1}).value();
             for (auto const& reading : readings) QCOMPARE(reading.value_mm, 9.5 + reading.nr - 1);
             most_kept = std::max(most_kept, static_cast<int>((*session)->book().all<Instrument>().size()));
         }

@@ -59,14 +59,14 @@ void SmallShop::measure(std::vector<double> const& thickness_mm) {
             {static_cast<int>(list.size()) + 1, mm, std::to_string(mm), shop::Source::Measured, 0, false, {}});
 }
 
-zeroing::PlateZeroResult SmallShop::zero() const { return must(zeroing::plateZero(book, readings, setup())); }
+zeroing::PlateZeroResult SmallShop::zero() const { return must(zeroing::plateZero(reader(), setup())); }
 
 safety::Rehearsal SmallShop::rehearse(std::set<std::string> const& leave_out) const {
     return rehearse(macros::Kind::PlateZero, leave_out);
 }
 
 safety::Rehearsal SmallShop::rehearse(macros::Kind kind, std::set<std::string> const& leave_out) const {
-    return must(safety::rehearse(book, readings, setup(), kind, leave_out));
+    return must(safety::rehearse(reader(), setup(), kind, leave_out));
 }
 
 namespace {

@@ -15,7 +15,7 @@ class Readings : public shop::ReadingSource {
 public:
     std::map<Id<shop::Study>, std::vector<shop::Reading>> kept;
     std::optional<Error> broken; ///< what every read says
-    Result<std::vector<shop::Reading>> readings(Id<shop::Study> study) const override {
+    Result<shop::Readings> readings(Id<shop::Study> study, std::int64_t) const override {
         if (broken) return Failure(*broken);
         auto const found = kept.find(study);
         return found == kept.end() ? std::vector<shop::Reading>{} : found->second;
@@ -41,6 +41,10 @@ struct SmallShop {
         book.put(id.value, copy);
     }
     void measure(std::vector<double> const& thickness_mm);
+    facts::Reader reader() const { return {book, readings}; }
+    facts::Reader reader(UnitSystem units) const {
+        return {shop::Snapshot(book, std::shared_ptr<shop::ReadingSource const>(&readings, [](auto*) {})), units};
+    }
     shop::ZeroSetup setup() const { return *book.find(setup_id); }
     zeroing::PlateZeroResult zero() const;
     safety::Rehearsal rehearse(std::set<std::string> const& leave_out = {}) const;

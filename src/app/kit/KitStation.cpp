@@ -381,7 +381,7 @@ void KitStation::refresh() {
     for (auto const& form : m_forms) form->refresh();
     m_reading->showLength(std::nullopt, u"at five places; Enter keeps it"_s);
     auto const p = plate();
-    m_list->show(p.thickness, p.thickness ? desk().readings().readings(p.thickness).value_or(std::vector<Reading>{})
+    m_list->show(p.thickness, p.thickness ? desk().book().readings(p.thickness).value_or(std::vector<Reading>{})
                                           : std::vector<Reading>{});
     refreshPictures();
 }
@@ -409,7 +409,7 @@ void KitStation::refreshPictures() {
         text(fmt::format("The plate is {} thick.", lengthText(zero->thickness.mm, desk().units()))));
     paper::ReadingsPicture readings{zero->thickness, {}, zero->plate.nominal_mm, desk().units()};
     if (zero->plate.thickness)
-        readings.readings = desk().readings().readings(zero->plate.thickness).value_or(std::vector<Reading>{});
+        readings.readings = desk().book().readings(zero->plate.thickness).value_or(std::vector<Reading>{});
     m_readings_picture->show([readings](QPainter& p, QRectF const& area,
                                         paper::Ink const& ink) { paper::paintReadings(p, area, readings, ink); },
                              text(fmt::format("{} readings.", readings.readings.size())));

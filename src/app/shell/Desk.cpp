@@ -14,7 +14,7 @@ constexpr int poll_ms = 1000;
 } // namespace
 
 Desk::Desk(std::unique_ptr<store::Session> session, Look& look, Prompter& prompter)
-    : m_session(std::move(session)), m_look(look), m_prompter(prompter) {
+    : m_session(std::move(session)), m_look(look), m_prompter(prompter), m_book(m_facts.reader()) {
     recompute();
     if (!m_session->writable()) { // the writer in the other window goes on
         auto* poll = new QTimer(this);
@@ -34,19 +34,19 @@ Desk::Desk(std::unique_ptr<store::Session> session, Look& look, Prompter& prompt
 }
 
 void Desk::recompute() {
-    m_book = m_session->book().in(m_look.units());
+    m_facts.lookAt(m_session->snapshot(), m_look.units());
+    m_book = m_facts.reader();
     std::tie(m_setup_id, m_setup) = safety::setupOf(m_book);
-    m_zero = zeroing::plateZero(m_book, m_session->readings(), m_setup, m_practice);
-    m_slips = zeroing::findSlips(m_book, m_session->readings(), m_setup);
+    m_zero = m_book.ask<zeroing::plateZero>(m_setup, m_practice);
+    m_slips = m_book.ask<zeroing::findSlips>(m_setup);
 }
 
 Result<safety::Rehearsal> Desk::rehearse(macros::Kind kind, std::set<std::string> const& leave_out) const {
-    return safety::rehearse(m_book, m_session->readings(), m_setup, kind, leave_out);
+    return safety::rehearse(m_book, m_setup, kind, leave_out);
 }
 
 safety::Progress Desk::progress() const {
-    return m_zero ? safety::progressOf({m_book, m_session->readings(), *m_zero, m_slips, m_run_good})
-                  : safety::Progress{};
+    return m_zero ? safety::progressOf({m_book, *m_zero, m_slips, m_run_good}) : safety::Progress{};
 }
 
 Result<void> Desk::commit(shop::Change change) { return m_session->commit(std::move(change)); }

@@ -5,6 +5,7 @@
 
 #include "app/shell/Prompter.h"
 #include "app/widgets/Look.h"
+#include "core/facts/Facts.h"
 #include "core/safety/NextStep.h"
 #include "core/safety/Rehearsal.h"
 #include "store/Session.h"
@@ -23,8 +24,7 @@ public:
     store::Session const& session() const { return *m_session; }
     Look& look() { return m_look; }
     Prompter& prompter() { return m_prompter; }
-    shop::Book const& book() const { return m_book; } ///< with sentences in the units shown
-    shop::ReadingSource const& readings() const { return m_session->readings(); }
+    facts::Reader const& book() const { return m_book; } ///< with sentences in the units shown
     Id<shop::ZeroSetup> setupId() const { return m_setup_id; }
     shop::ZeroSetup const& setup() const { return m_setup; }
     UnitSystem units() const { return m_look.units(); }
@@ -97,7 +97,8 @@ private:
     std::unique_ptr<store::Session> m_session;
     Look& m_look;
     Prompter& m_prompter;
-    shop::Book m_book;
+    facts::Facts m_facts;
+    facts::Reader m_book;
     Id<shop::ZeroSetup> m_setup_id;
     shop::ZeroSetup m_setup;
     std::optional<shop::Contact> m_practice;
@@ -107,7 +108,7 @@ private:
 };
 
 /// Fills a list with things that have a name, the one with the id chosen.
-template<class T> void offer(QComboBox& list, shop::Book const& book, Id<T> chosen, QString const& none = {}) {
+template<class T> void offer(QComboBox& list, facts::Reader const& book, Id<T> chosen, QString const& none = {}) {
     list.clear();
     if (!none.isEmpty()) list.addItem(none, QVariant::fromValue<qlonglong>(0));
     for (auto const& [id, each] : book.all<T>()) {

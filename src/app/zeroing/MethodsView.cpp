@@ -44,7 +44,7 @@ void MethodsView::add(int at) {
 }
 
 void MethodsView::refresh() {
-    auto const views = zeroing::compareMethods(m_desk.book(), m_desk.readings(), m_desk.setup());
+    auto const views = zeroing::compareMethods(m_desk.book(), m_desk.setup());
     for (std::size_t i = 0; i < views.size(); ++i) {
         auto const& view = views[i];
         auto& card = m_cards[i];

@@ -113,7 +113,7 @@ void ZeroingStation::showMethod() {
     paper::LengthsPicture bars;
     bool const per_tool = desk().setup().plan.method == shop::Method::OffsetPerTool;
     auto const table = zeroing::lengthTable(desk().book(), desk().setup());
-    auto const offsets = zeroing::offsetsPerTool(desk().book(), desk().readings(), desk().setup());
+    auto const offsets = zeroing::offsetsPerTool(desk().book(), desk().setup());
     QStringList said;
     for (std::size_t i = 0; i < table.size() && i < offsets.size(); ++i) {
         auto const* tool = desk().book().find(table[i].assembly);
@@ -147,8 +147,7 @@ std::optional<ZChain> ZeroingStation::shownChain() const {
     if (m_sections->current() == u"board"_s)
         return keep(zeroing::boardZero(desk().book(), setup, setup.place.assembly));
     if (m_target == Target::Setter || (on_link && !linkChain()))
-        if (auto chain = keep(zeroing::retouchZero(desk().book(), desk().readings(), setup, setup.place.assembly)))
-            return chain;
+        if (auto chain = keep(zeroing::retouchZero(desk().book(), setup, setup.place.assembly))) return chain;
     if (!on_link && m_target == Target::Board)
         return keep(zeroing::boardZero(desk().book(), setup, setup.place.assembly));
     if (!on_link && m_target == Target::Paper)
@@ -156,13 +155,13 @@ std::optional<ZChain> ZeroingStation::shownChain() const {
     if (!on_link && m_target == Target::Setter) return std::nullopt;
     auto const& zero = desk().zero();
     if (setup.plan.method == shop::Method::LengthTable)
-        if (auto chain = keep(zeroing::lengthTableZero(desk().book(), desk().readings(), setup))) return chain;
+        if (auto chain = keep(zeroing::lengthTableZero(desk().book(), setup))) return chain;
     return zero ? zero->chain : std::nullopt;
 }
 
 /// The link, when the tool in the spindle made it.
 std::optional<ZChain> ZeroingStation::linkChain() const {
-    auto const link = zeroing::linkOf(desk().book(), desk().readings(), desk().setup());
+    auto const link = zeroing::linkOf(desk().book(), desk().setup());
     return link && link->assembly == desk().setup().place.assembly ? std::optional(link->chain) : std::nullopt;
 }
 
@@ -221,10 +220,9 @@ std::vector<Judgement> ZeroingStation::judged() const {
                             "Two methods are mixed.",
                             toFinding(pure.error()).text + " " + toFinding(pure.error()).remedy,
                             {}});
-        for (auto const& view : zeroing::compareMethods(book, desk().readings(), setup))
+        for (auto const& view : zeroing::compareMethods(book, setup))
             if (view.recommended) said.push_back({Severity::Note, view.name + " fits this shop.", view.why, {}});
-        if (setup.plan.method == shop::Method::OffsetPerTool)
-            append(zeroing::offsetJudgements(book, desk().readings(), setup));
+        if (setup.plan.method == shop::Method::OffsetPerTool) append(zeroing::offsetJudgements(book, setup));
         if (auto const basis = zeroing::lengthBasis(book, setup); basis)
             said.push_back({Severity::Note,
                             "Lengths count from " + basis->words + ".",
@@ -245,7 +243,7 @@ std::vector<Judgement> ZeroingStation::judged() const {
                             "", zeroing::budgetLines(chain->budget, desk().units())});
     }
     if (section == u"link"_s || (other && m_target == Target::Setter))
-        append(zeroing::linkJudgements(book, desk().readings(), setup, desk().session().now()));
+        append(zeroing::linkJudgements(book, setup, desk().session().now()));
     else if (section == u"board"_s || (other && m_target == Target::Board))
         append(zeroing::boardJudgements(book, setup));
     if (other && m_target == Target::Setter) append(zeroing::setterJudgements(book, setup));

@@ -21,7 +21,7 @@ bool anyTool(Kind kind) { return kind == Kind::RetouchAny || kind == Kind::ToolL
 
 struct SetterBuilder {
     Kind kind;
-    shop::Book const& book;
+    facts::Reader const& book;
     shop::ZeroSetup const& setup;
     shop::Machine const& machine;
     shop::ToolSetter const& setter;
@@ -282,7 +282,7 @@ struct SetterBuilder {
 
 } // namespace
 
-Result<Recipe> setterRecipe(Kind kind, shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const machine = zeroing::machineOf(book, setup);

@@ -4,9 +4,9 @@
 // The procedures that touch the fixed setter alone: re-touch after a change, length into the table, zero on the
 // spoilboard; for the tools of a list, or for any tool.
 
+#include "core/facts/Reader.h"
 #include "core/macros/Kind.h"
 #include "core/macros/Parts.h"
-#include "core/shop/Book.h"
 #include "core/zeroing/Lengths.h"
 
 namespace steady::macros {
@@ -18,11 +18,11 @@ inline constexpr double beyond_length_mm = 0.3;
 
 /// The way of one tool over the setter. Error: NoSetter, SetterHeightUnknown, LengthUnknown, StrokeTooShort, NotOnDisc,
 /// NotInTravel.
-Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
+Result<SetterWay::Row> setterRow(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
 /// Every tool of the book that can go on the setter; the others are named. Error: that of `must` when it cannot;
 /// TwoAlike: two tools with one number.
-Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> must);
+Result<SetterWay> setterWay(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> must);
 
 /// What any tool must be like to go on the setter.
 struct FitsSetter {
@@ -34,10 +34,10 @@ struct FitsSetter {
     bool free = false;                        ///< may run without either: an overtravel contact is in the stop chain
 };
 /// Error: NoSetter, SetterHeightUnknown, StrokeTooShort.
-Result<FitsSetter> fitsSetter(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<FitsSetter> fitsSetter(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Re-touch (W' = setter contact − D), length into the table (L = L_ref + m − m_ref), zero on the spoilboard
 /// (W = m − B); each for the book's tools or for any. Error: as setterWay or fitsSetter, and what the kind lacks.
-Result<Recipe> setterRecipe(Kind kind, shop::Book const& book, shop::ZeroSetup const& setup);
+Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup);
 
 } // namespace steady::macros

@@ -29,7 +29,7 @@ double lengthError_mm(shop::Assembly const& tool, zeroing::Expected const& expec
 
 } // namespace
 
-Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
+Result<SetterWay::Row> setterRow(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const* tool = book.find(id);
@@ -61,7 +61,7 @@ Result<SetterWay::Row> setterRow(shop::Book const& book, shop::ZeroSetup const& 
     return row;
 }
 
-Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> must) {
+Result<SetterWay> setterWay(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> must) {
     SetterWay way;
     auto const needed = setterRow(book, setup, must);
     if (!needed) return Failure(needed.error());
@@ -83,7 +83,7 @@ Result<SetterWay> setterWay(shop::Book const& book, shop::ZeroSetup const& setup
     return way;
 }
 
-Result<FitsSetter> fitsSetter(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<FitsSetter> fitsSetter(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const height = zeroing::setterHeight(book, setup);
     if (!height) return Failure(height.error());
     auto const& setter = *book.find(setup.place.setter);

@@ -13,7 +13,7 @@ struct Teller {
     Facts const& facts;
     zeroing::PlateZeroResult const& zero = facts.zero;
     UnitSystem units = zero.units;
-    bool linked = static_cast<bool>(zeroing::linkOf(facts.book, facts.readings, zero.setup));
+    bool linked = static_cast<bool>(zeroing::linkOf(facts.book, zero.setup));
     bool setter = facts.book.find(zero.setup.place.setter) != nullptr;
     bool by_link = setter && zero.setup.plan.method == shop::Method::Retouch;
     Progress p{};

@@ -3,7 +3,7 @@
 #pragma once
 // The one most useful thing to do now, and why; and how far each station is.
 
-#include "core/shop/Book.h"
+#include "core/facts/Reader.h"
 #include "core/zeroing/PlateZero.h"
 
 namespace steady::safety {
@@ -25,8 +25,7 @@ struct Progress {
 
 /// What is known at this moment.
 struct Facts {
-    shop::Book const& book;
-    shop::ReadingSource const& readings;
+    facts::Reader const& book;
     zeroing::PlateZeroResult const& zero;
     Findings const& slips;
     std::optional<bool> run_good; ///< the macro as it stands has been run and set a right zero; none: not run yet

@@ -32,8 +32,7 @@ double assumedZero_mm(shop::Machine const& machine) {
 }
 
 struct Writer {
-    shop::Book const& book;
-    shop::ReadingSource const& readings;
+    facts::Reader const& book;
     shop::ZeroSetup const& setup;
     Kind kind;
     zeroing::PlateZeroResult const& zero;
@@ -128,7 +127,7 @@ struct Writer {
 
     /// Where the present tool's tip stands on the work, as machine Z.
     double believedZero_mm() const {
-        auto const link = zeroing::linkOf(book, readings, setup);
+        auto const link = zeroing::linkOf(book, setup);
         auto const trip = zeroing::expectedTrip(book, setup, setup.place.assembly);
         if (link && trip) return trip->z_mm - link->d_mm();
         // A contact that another tool made tells this one's zero only by the difference of their lengths.
@@ -183,11 +182,11 @@ struct Writer {
         auto const& machine = zero.machine;
         double const unit = machine.units == UnitSystem::Metric ? 1 : mm_per_inch;
         auto& p = memory.parameters;
-        auto const link = zeroing::linkOf(book, readings, setup);
+        auto const link = zeroing::linkOf(book, setup);
         bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
         // Before a re-touch the zero is that of the tool which made the link; otherwise of the one in the spindle.
-        auto const before = link ? zeroing::retouchZero(book, readings, setup, link->assembly)
-                                 : Result<zeroing::ZChain>(fail(Code::Missing, {}));
+        auto const before =
+            link ? zeroing::retouchZero(book, setup, link->assembly) : Result<zeroing::ZChain>(fail(Code::Missing, {}));
         double const last_mm = retouches && before ? before->sum().mm : believedZero_mm();
         auto offsets = setup.plan.also_offsets;
         offsets.push_back(setup.place.work_offset);
@@ -219,7 +218,7 @@ struct Writer {
         constexpr double least_mm = 0.005;
         double stated = zero.chain ? zero.chain->budget.expanded_95 : zero.thickness.budget.expanded_95;
         if (kind == Kind::Retouch || kind == Kind::RetouchAny)
-            if (auto const link = zeroing::linkOf(book, readings, setup)) stated = link->chain.budget.expanded_95;
+            if (auto const link = zeroing::linkOf(book, setup)) stated = link->chain.budget.expanded_95;
         if (kind == Kind::TableZero)
             if (auto const board = zeroing::boardConstant(book, setup)) stated = board->chain.budget.expanded_95;
         if (macros::setsLength(kind)) stated = 0.02;
@@ -243,17 +242,17 @@ Rehearsal& Rehearsal::operator=(Rehearsal const& other) {
 Rehearsal& Rehearsal::operator=(Rehearsal&&) noexcept = default;
 Rehearsal::~Rehearsal() = default;
 
-Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
-                           Kind kind, std::set<std::string> const& leave_out) {
+Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& setup, Kind kind,
+                           std::set<std::string> const& leave_out) {
     if (!macros::belongsTo(kind, setup.plan.method))
         return fail(Code::MethodMixed, {"method"}, fmt::format("“{}”", macros::title(kind)),
                     zeroing::methodName(setup.plan.method));
     if (auto const pure = zeroing::notMixed(book, setup); !pure) return Failure(pure.error());
-    auto zero = zeroing::plateZero(book, readings, setup);
+    auto zero = zeroing::plateZero(book, setup);
     if (!zero) return Failure(zero.error());
     auto const& behaviour = zero->machine.behaviour;
     if (auto const numbers = macros::checkNumbers(behaviour); !numbers) return Failure(numbers.error());
-    Writer const writer{book, readings, setup, kind, *zero};
+    Writer const writer{book, setup, kind, *zero};
     auto const recipe = writer.recipe();
     if (!recipe) return Failure(recipe.error());
     Rehearsal made;
@@ -321,7 +320,7 @@ Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t 
     return contact;
 }
 
-std::pair<Id<shop::ZeroSetup>, shop::ZeroSetup> setupOf(shop::Book const& book) {
+std::pair<Id<shop::ZeroSetup>, shop::ZeroSetup> setupOf(facts::Reader const& book) {
     auto const chosen = book.info().in_use;
     if (auto const id = book.find(chosen) ? chosen : book.first<shop::ZeroSetup>()) return {id, *book.find(id)};
     shop::ZeroSetup setup;

@@ -41,7 +41,7 @@ private:
 
 /// `leave_out`: ids of the recipe's steps to leave out. Error: MethodMixed where the kind or the book's offsets belong
 /// to another method than the chosen one; and whatever the kind lacks.
-Result<Rehearsal> rehearse(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
+Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& setup,
                            macros::Kind kind = macros::Kind::PlateZero, std::set<std::string> const& leave_out = {});
 
 /// What the macro takes when all is as the book says; pauses come on top.
@@ -59,6 +59,6 @@ controller::Dialect dialectOf(machine::World const& world);
 Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t at_utc_ms);
 
 /// The setup in the book, or the one made of the first of each kind.
-std::pair<Id<shop::ZeroSetup>, shop::ZeroSetup> setupOf(shop::Book const& book);
+std::pair<Id<shop::ZeroSetup>, shop::ZeroSetup> setupOf(facts::Reader const& book);
 
 } // namespace steady::safety

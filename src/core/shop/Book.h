@@ -42,8 +42,6 @@ public:
     void retire(std::int64_t id);
 
     BookInfo info() const;
-    /// The same book as seen in other units: sentences are made in them.
-    BookOf in(UnitSystem units) const;
     UnitSystem units() const { return info().units; }
     /// Every reference that leads nowhere.
     Findings check() const;

@@ -43,15 +43,6 @@ template<class List> BookInfo BookOf<List>::info() const {
     return infos.empty() ? BookInfo{"Untitled", UnitSystem::Metric} : *infos.begin()->second;
 }
 
-template<class List> BookOf<List> BookOf<List>::in(UnitSystem units) const {
-    BookOf seen = *this;
-    auto own_info = info();
-    own_info.units = units;
-    auto const id = first<BookInfo>();
-    seen.put(id ? id.value : nextId(), own_info);
-    return seen;
-}
-
 template<class List> std::size_t BookOf<List>::size() const {
     std::size_t count = 0;
     List::forEach([&]<class T>() { count += all<T>().size(); });

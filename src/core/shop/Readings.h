@@ -7,6 +7,7 @@
 #include "core/shop/kinds/Contact.h"
 #include "core/shop/kinds/Study.h"
 
+#include <limits>
 #include <vector>
 
 namespace steady::shop {
@@ -27,11 +28,15 @@ struct Reading {
     bool operator==(Reading const&) const = default;
 };
 
+using Readings = std::vector<Reading>;
+
+/// Who fetches readings; may be asked by several threads at once.
 class ReadingSource {
 public:
+    static constexpr std::int64_t latest = std::numeric_limits<std::int64_t>::max();
     virtual ~ReadingSource() = default;
-    /// In order; a read that fails is an error, never an empty list.
-    virtual Result<std::vector<Reading>> readings(Id<Study> study) const = 0;
+    /// In order, as they stood after change `up_to`; a read that fails is an error, never an empty list.
+    virtual Result<Readings> readings(Id<Study> study, std::int64_t up_to) const = 0;
 };
 
 } // namespace steady::shop

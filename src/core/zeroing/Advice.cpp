@@ -60,7 +60,7 @@ Judgement homingOf(shop::Machine const& machine, UnitSystem units) {
     return said;
 }
 
-std::size_t contactsOfOldHome(shop::Book const& book, shop::ZeroSetup const& setup, int epoch) {
+std::size_t contactsOfOldHome(facts::Reader const& book, shop::ZeroSetup const& setup, int epoch) {
     std::size_t n = 0;
     for (auto const& [id, contact] : book.all<shop::Contact>()) {
         auto const* tool = book.find(contact->assembly);
@@ -73,7 +73,7 @@ std::size_t contactsOfOldHome(shop::Book const& book, shop::ZeroSetup const& set
 
 } // namespace
 
-std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
+std::vector<Judgement> machineJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<Judgement> said;
     auto const units = book.units();
     auto const machine = machineOf(book, setup);
@@ -124,7 +124,7 @@ std::vector<Judgement> machineJudgements(shop::Book const& book, shop::ZeroSetup
     return said;
 }
 
-std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
+std::vector<Judgement> setterJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const units = book.units();
     auto const* setter = book.find(setup.place.setter);
     if (!setter)
@@ -199,7 +199,7 @@ std::vector<Judgement> setterJudgements(shop::Book const& book, shop::ZeroSetup 
     return said;
 }
 
-std::vector<Judgement> toolJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
+std::vector<Judgement> toolJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<Judgement> said;
     auto const units = book.units();
     auto const* tool = book.find(setup.place.assembly);
@@ -244,10 +244,10 @@ std::vector<Judgement> toolJudgements(shop::Book const& book, shop::ZeroSetup co
     return said;
 }
 
-std::vector<Judgement> linkJudgements(shop::Book const& book, shop::ReadingSource const& readings,
-                                      shop::ZeroSetup const& setup, std::int64_t now_utc_ms) {
+std::vector<Judgement> linkJudgements(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                      std::int64_t now_utc_ms) {
     auto const units = book.units();
-    auto const link = linkOf(book, readings, setup);
+    auto const link = linkOf(book, setup);
     if (!link) {
         auto const finding = toFinding(link.error());
         bool const lost = link.error().code == Code::LinkStale;

@@ -27,7 +27,7 @@ uncertainty::Budget byHand(shop::Machine const& machine) {
     return uncertainty::combine(std::move(parts));
 }
 
-double surfacedSince_mm(shop::Book const& book, Id<shop::Board> board, std::int64_t since_utc_ms) {
+double surfacedSince_mm(facts::Reader const& book, Id<shop::Board> board, std::int64_t since_utc_ms) {
     double removed = 0;
     for (auto const& [id, surfacing] : book.all<shop::Surfacing>())
         if (surfacing->board == board && surfacing->at_utc_ms > since_utc_ms) removed += surfacing->removed_mm;
@@ -47,7 +47,8 @@ bool ofBoard(shop::Contact const& contact, shop::ZeroSetup const& setup) {
 }
 
 /// The setter contact that belongs beside a touch on the board; null without one.
-shop::Contact const* setterBeside(shop::Book const& book, shop::ZeroSetup const& setup, shop::Contact const& on_board) {
+shop::Contact const* setterBeside(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                  shop::Contact const& on_board) {
     shop::Contact const* best = nullptr;
     auto apart = [&](shop::Contact const& c) { return std::abs(c.at_utc_ms - on_board.at_utc_ms); };
     for (auto const& [id, c] : book.all<shop::Contact>()) {
@@ -62,7 +63,7 @@ shop::Contact const* setterBeside(shop::Book const& book, shop::ZeroSetup const&
     return best;
 }
 
-Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Contact> id,
+Result<BoardConstant> constantOf(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Contact> id,
                                  shop::Contact const& on_board, shop::Contact const& on_setter) {
     auto const machine = machineOf(book, setup);
     auto const touched = touchedAt(machine, on_setter, feedsFor(machine, *book.find(setup.place.setter)).slow_mm_min);
@@ -95,7 +96,7 @@ Result<BoardConstant> constantOf(shop::Book const& book, shop::ZeroSetup const& 
 
 } // namespace
 
-Result<std::vector<BoardConstant>> boardConstants(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, shop::ZeroSetup const& setup) {
     if (!book.find(setup.place.setter)) return fail(Code::NoSetter, {"setter"});
     auto const* machine = book.find(setup.place.machine);
     int const epoch = machine ? machine->home_epoch : 1;
@@ -118,7 +119,7 @@ Result<std::vector<BoardConstant>> boardConstants(shop::Book const& book, shop::
     return all;
 }
 
-Result<BoardHeight> boardHeight(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<BoardHeight> boardHeight(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const all = boardConstants(book, setup);
     if (!all) return Failure(all.error());
     BoardHeight height{all->front(), {}, 0};
@@ -137,13 +138,13 @@ Result<BoardHeight> boardHeight(shop::Book const& book, shop::ZeroSetup const& s
     return height;
 }
 
-Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<BoardConstant> boardConstant(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const height = boardHeight(book, setup);
     if (!height) return Failure(height.error());
     return height->in_use;
 }
 
-Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
+Result<ZChain> boardZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
     auto const constant = boardConstant(book, setup);
     if (!constant) return Failure(constant.error());
     auto const* contact = book.find(lastContact(book, setup, tool, Target::Setter));
@@ -167,7 +168,7 @@ Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     return chain;
 }
 
-Result<ZChain> paperZero(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
+Result<ZChain> paperZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
     auto const* contact = book.find(lastContact(book, setup, tool, Target::Paper));
     if (!contact)
         return fail(Code::Missing, {"paper contact"}, "A touch through paper",
@@ -183,7 +184,7 @@ Result<ZChain> paperZero(shop::Book const& book, shop::ZeroSetup const& setup, I
     return chain;
 }
 
-std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
+std::vector<Judgement> boardJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<Judgement> said;
     auto const units = book.units();
     auto len = [&](double mm) { return lengthText(mm, units); };

@@ -18,7 +18,7 @@ struct BoardConstant {
 /// All that the book can make, oldest first: each touch on the setup's board beside the setter contact of the same
 /// grip, home epoch and vacuum (or the nearest of any vacuum) that is nearest in time, whichever came first. Error:
 /// NoSetter; Missing: the contacts.
-Result<std::vector<BoardConstant>> boardConstants(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 struct BoardHeight {
     BoardConstant in_use;
@@ -27,17 +27,17 @@ struct BoardHeight {
     double differs_mm = 0;
 };
 /// A fresh touch leads; one that differs from the height before, with what was surfaced since, is asked about first.
-Result<BoardHeight> boardHeight(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<BoardHeight> boardHeight(facts::Reader const& book, shop::ZeroSetup const& setup);
 /// The one in use.
-Result<BoardConstant> boardConstant(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<BoardConstant> boardConstant(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// W = setter contact − B: the table zero of a tool. Error: as boardConstant.
-Result<ZChain> boardZero(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
+Result<ZChain> boardZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
 /// W = contact − paper, of the tool's newest touch through paper. Error: Missing.
-Result<ZChain> paperZero(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
+Result<ZChain> paperZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
 /// What is left of the board, and whether a second tool agrees with its constant.
-std::vector<Judgement> boardJudgements(shop::Book const& book, shop::ZeroSetup const& setup);
+std::vector<Judgement> boardJudgements(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 } // namespace steady::zeroing

@@ -17,12 +17,12 @@ constexpr double differ_mm = 0.05;   // two ways to the same difference; wood, c
 constexpr double slip_fit_mm = 0.01; // what a hand feels between a slip fit and none; common practice
 
 struct Bench {
-    shop::Book const& book;
+    facts::Reader const& book;
     shop::ZeroSetup const& setup;
     shop::Machine machine;
     shop::ToolSetter const* setter;
 
-    Bench(shop::Book const& of_book, shop::ZeroSetup const& of_setup)
+    Bench(facts::Reader const& of_book, shop::ZeroSetup const& of_setup)
         : book(of_book), setup(of_setup), setter(of_book.find(of_setup.place.setter)) {
         auto const* found = book.find(setup.place.machine);
         machine = found ? *found : assumedMachine();
@@ -64,7 +64,7 @@ void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row
 
 } // namespace
 
-Result<LengthBasis> lengthBasis(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const& setup) {
     Bench const bench(book, setup);
     if (!bench.setter) return fail(Code::NoSetter, {"setter"});
     LengthBasis basis;
@@ -92,7 +92,7 @@ Result<LengthBasis> lengthBasis(shop::Book const& book, shop::ZeroSetup const& s
     return basis;
 }
 
-std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup const& setup) {
+std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup const& setup) {
     Bench const bench(book, setup);
     auto const basis = lengthBasis(book, setup);
     std::vector<ToolLength> table;
@@ -120,9 +120,8 @@ std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup cons
     return table;
 }
 
-Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const& readings,
-                               shop::ZeroSetup const& setup) {
-    auto const zero = plateZero(book, readings, setup);
+Result<ZChain> lengthTableZero(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    auto const zero = plateZero(book, setup);
     if (!zero) return Failure(zero.error());
     if (!zero->chain)
         return fail(Code::Missing, {"plate contact"}, "The plate contact", "Touch the plate and type what you read.");
@@ -145,8 +144,7 @@ Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const
     return fail(Code::Missing, {"tool"}, "The tool in the spindle", "Choose it.");
 }
 
-std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
-                                         shop::ZeroSetup const& setup) {
+std::vector<OffsetOfTool> offsetsPerTool(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<OffsetOfTool> all;
     for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         OffsetOfTool row{id, tool->number, tool->own_offset, {}};
@@ -155,15 +153,14 @@ std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSo
         own.place.contact = lastContact(book, setup, id, Target::Plate);
         own.place.work_offset = tool->own_offset > 0 ? tool->own_offset : setup.place.work_offset;
         if (own.place.contact)
-            if (auto const zero = plateZero(book, readings, own)) row.zero = zero->chain;
+            if (auto const zero = plateZero(book, own)) row.zero = zero->chain;
         all.push_back(std::move(row));
     }
     std::stable_sort(all.begin(), all.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
     return all;
 }
 
-std::vector<Judgement> offsetJudgements(shop::Book const& book, shop::ReadingSource const& readings,
-                                        shop::ZeroSetup const& setup) {
+std::vector<Judgement> offsetJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<Judgement> said;
     auto const units = book.units();
     auto const table = lengthTable(book, setup);
@@ -172,7 +169,7 @@ std::vector<Judgement> offsetJudgements(shop::Book const& book, shop::ReadingSou
         ToolLength length;
     };
     std::vector<Row> both;
-    for (auto const& offset : offsetsPerTool(book, readings, setup))
+    for (auto const& offset : offsetsPerTool(book, setup))
         for (auto const& length : table)
             if (length.assembly == offset.assembly && length.length_mm && offset.zero) both.push_back({offset, length});
     for (std::size_t i = 1; i < both.size(); ++i) {
@@ -204,7 +201,7 @@ Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup) {
     return chain;
 }
 
-std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSetup const& setup) {
+std::vector<Judgement> gaugeBlockJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const travel = gaugeBlockTravel(setup);
     if (!travel) return {};
     auto const units = book.units();

@@ -16,7 +16,7 @@ struct LengthBasis {
     std::int64_t at_utc_ms = 0;
 };
 /// Error: NoSetter; Missing: the reference has not touched the setter; LengthUnknown: a master without length.
-Result<LengthBasis> lengthBasis(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 struct ToolLength {
     Id<shop::Assembly> assembly;
@@ -29,11 +29,10 @@ struct ToolLength {
 };
 /// Every tool of the book, by number. L = L_ref + (m − m_ref). A tool measured on the plate: against another one's
 /// length and plate contact.
-std::vector<ToolLength> lengthTable(shop::Book const& book, shop::ZeroSetup const& setup);
+std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// W_nose = plate contact − thickness − L, of the tool that touched the plate: the work offset of the length table.
-Result<ZChain> lengthTableZero(shop::Book const& book, shop::ReadingSource const& readings,
-                               shop::ZeroSetup const& setup);
+Result<ZChain> lengthTableZero(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 struct OffsetOfTool {
     Id<shop::Assembly> assembly;
@@ -42,16 +41,14 @@ struct OffsetOfTool {
     std::optional<ZChain> zero;
 };
 /// One offset per tool: W_i = plate contact − thickness.
-std::vector<OffsetOfTool> offsetsPerTool(shop::Book const& book, shop::ReadingSource const& readings,
-                                         shop::ZeroSetup const& setup);
+std::vector<OffsetOfTool> offsetsPerTool(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// W_i − W_j must be L_i − L_j, from job to job: says each pair that contradicts the lengths on the setter.
-std::vector<Judgement> offsetJudgements(shop::Book const& book, shop::ReadingSource const& readings,
-                                        shop::ZeroSetup const& setup);
+std::vector<Judgement> offsetJudgements(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// The way from a gauge block to the reference: reference − block. Error: Missing.
 Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup);
 /// How to set a lost reference again, and whether the block agrees afterwards.
-std::vector<Judgement> gaugeBlockJudgements(shop::Book const& book, shop::ZeroSetup const& setup);
+std::vector<Judgement> gaugeBlockJudgements(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 } // namespace steady::zeroing

@@ -17,7 +17,7 @@ void append(std::vector<uncertainty::Contribution>& to, std::vector<uncertainty:
 }
 
 /// Why the two contacts do not make a link for this setup; none: they do.
-std::optional<std::string> reasonAgainst(shop::Book const& book, shop::ZeroSetup const& setup,
+std::optional<std::string> reasonAgainst(facts::Reader const& book, shop::ZeroSetup const& setup,
                                          shop::Machine const& machine, shop::Contact const& plate,
                                          shop::Contact const& setter) {
     if (plate.source == shop::Source::Simulated || setter.source == shop::Source::Simulated)
@@ -49,7 +49,7 @@ std::string ageText(std::int64_t from_utc_ms, std::int64_t to_utc_ms) {
     return count(minutes / 60 / 24, "day");
 }
 
-Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup) {
+Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const *on_plate = book.find(setup.link.plate), *on_setter = book.find(setup.link.setter);
@@ -57,7 +57,7 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     auto linked = setup;
     linked.place.contact = setup.link.plate;
     linked.place.assembly = on_plate->assembly;
-    auto const zero = plateZero(book, readings, linked);
+    auto const zero = plateZero(book, linked);
     if (!zero) return Failure(zero.error());
     if (auto reason = reasonAgainst(book, setup, zero->machine, *on_plate, *on_setter)) return stale(*reason);
     auto const touched = touchedAt(zero->machine, *on_setter, feedsFor(zero->machine, *setter).slow_mm_min);
@@ -82,9 +82,8 @@ Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings,
     return link;
 }
 
-Result<ZChain> retouchZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
-                           Id<shop::Assembly> tool) {
-    auto const link = linkOf(book, readings, setup);
+Result<ZChain> retouchZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
+    auto const link = linkOf(book, setup);
     if (!link) return Failure(link.error());
     auto const* assembly = book.find(tool);
     auto const* contact = book.find(lastContact(book, setup, tool, shop::Target::Setter));

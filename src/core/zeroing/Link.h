@@ -18,11 +18,10 @@ struct Link {
 
 /// From the two contacts that the setup names. Error: NoSetter, LinkMissing, LinkStale with the reason (another tool,
 /// another home epoch, another work offset, a newer plate contact alone).
-Result<Link> linkOf(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup);
+Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// W' = setter contact − D, of the tool's last setter contact. Error: as linkOf; Missing without a contact.
-Result<ZChain> retouchZero(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup,
-                           Id<shop::Assembly> tool);
+Result<ZChain> retouchZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
 /// “12 minutes”, “3 days”.
 std::string ageText(std::int64_t from_utc_ms, std::int64_t to_utc_ms);

@@ -17,15 +17,13 @@ constexpr double holder_repeats_mm = 0.01; // a holder put back into its taper, 
 constexpr std::size_t few_tools = 3;       // as many as people keep apart without a table; common practice
 
 struct Shop {
-    shop::Book const& book;
-    shop::ReadingSource const& readings;
+    facts::Reader const& book;
     shop::ZeroSetup const& setup;
     std::size_t tools, in_holders = 0, on_setter = 0;
     bool has_setter;
 
-    Shop(shop::Book const& b, shop::ReadingSource const& r, shop::ZeroSetup const& s)
-        : book(b), readings(r), setup(s), tools(shop::toolsOf(b, s.place.machine).size()),
-          has_setter(b.find(s.place.setter)) {
+    Shop(facts::Reader const& b, shop::ZeroSetup const& s)
+        : book(b), setup(s), tools(shop::toolsOf(b, s.place.machine).size()), has_setter(b.find(s.place.setter)) {
         auto const* setter = book.find(setup.place.setter);
         for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
             in_holders += tool->holder.value != 0;
@@ -38,7 +36,7 @@ struct Shop {
         return Method::Retouch;
     }
     double error_mm(std::size_t more_touches, bool holder) const {
-        auto const zero = plateZero(book, readings, setup);
+        auto const zero = plateZero(book, setup);
         if (!zero) return 0;
         auto parts = zero->thickness.budget.contributions;
         for (std::size_t i = 0; i <= more_touches; ++i) {
@@ -60,7 +58,7 @@ MethodView retouch(Shop const& shop) {
     view.every_job = "plate and setter once, with the first tool";
     if (!shop.has_setter)
         view.missing = "a fixed setter; without one the plate is laid down at every change";
-    else if (auto const link = linkOf(shop.book, shop.readings, shop.setup); !link)
+    else if (auto const link = linkOf(shop.book, shop.setup); !link)
         view.missing = "the link";
     view.why = "Nothing is remembered about a tool, so re-gripping, dust and a changed collet do no harm.";
     return view;
@@ -117,9 +115,8 @@ char const* methodName(Method method) {
     return "";
 }
 
-std::vector<MethodView> compareMethods(shop::Book const& book, shop::ReadingSource const& readings,
-                                       shop::ZeroSetup const& setup) {
-    Shop const shop(book, readings, setup);
+std::vector<MethodView> compareMethods(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    Shop const shop(book, setup);
     std::vector<MethodView> all{retouch(shop), lengthTableView(shop), offsetPerTool(shop)};
     for (auto& view : all) {
         view.name = methodName(view.method);
@@ -129,7 +126,7 @@ std::vector<MethodView> compareMethods(shop::Book const& book, shop::ReadingSour
     return all;
 }
 
-Result<void> notMixed(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<void> notMixed(facts::Reader const& book, shop::ZeroSetup const& setup) {
     for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         if (setup.plan.method != Method::OffsetPerTool && tool->own_offset > 0)
             return fail(Code::MethodMixed, {"method"},

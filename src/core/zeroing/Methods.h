@@ -22,10 +22,9 @@ struct MethodView {
 char const* methodName(shop::Method method);
 
 /// All three, in that order; exactly one is recommended.
-std::vector<MethodView> compareMethods(shop::Book const& book, shop::ReadingSource const& readings,
-                                       shop::ZeroSetup const& setup);
+std::vector<MethodView> compareMethods(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// What in the book belongs to another method than the chosen one. Mixing two cuts wrong, so macros are refused.
-Result<void> notMixed(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<void> notMixed(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 } // namespace steady::zeroing

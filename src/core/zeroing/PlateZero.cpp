@@ -125,8 +125,8 @@ std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSyst
     return lines;
 }
 
-Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings,
-                                  shop::ZeroSetup const& setup, std::optional<shop::Contact> const& contact) {
+Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                  std::optional<shop::Contact> const& contact) {
     PlateZeroResult result;
     result.setup = setup;
     result.units = book.units();
@@ -138,7 +138,7 @@ Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource co
     result.assembly = assembly ? *assembly : assumedAssembly();
     std::vector<shop::Reading> values;
     if (result.plate.thickness) {
-        auto read = readings.readings(result.plate.thickness);
+        auto read = book.readings(result.plate.thickness);
         if (!read) return Failure(read.error());
         values = std::move(*read);
     }
@@ -232,7 +232,7 @@ shop::Machine assumedMachine() {
     return machine;
 }
 
-shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup) {
+shop::Machine machineOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const* machine = book.find(setup.place.machine);
     return machine ? *machine : assumedMachine();
 }

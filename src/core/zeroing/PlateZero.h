@@ -3,7 +3,7 @@
 #pragma once
 // Work zero from a touch plate: the sum, how sure it is, and what follows.
 
-#include "core/shop/Book.h"
+#include "core/facts/Reader.h"
 #include "core/zeroing/Judgement.h"
 #include "core/zeroing/Thickness.h"
 #include "core/zeroing/Touch.h"
@@ -29,8 +29,7 @@ struct PlateZeroResult {
 
 /// `contact` overrides the one in the book: a draft, or a simulated one. Missing facts are assumed and named; the only
 /// error is a setup that refers to nothing usable.
-Result<PlateZeroResult> plateZero(shop::Book const& book, shop::ReadingSource const& readings,
-                                  shop::ZeroSetup const& setup,
+Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup const& setup,
                                   std::optional<shop::Contact> const& contact = std::nullopt);
 
 /// Each part of a budget with its u, then the whole.
@@ -42,7 +41,7 @@ std::vector<Judgement> plateJudgements(PlateZeroResult const& zero);
 /// A machine to begin with when the book has none, and a plate, and a tool: named as assumed.
 shop::Machine assumedMachine();
 /// The setup's machine, or the assumed one.
-shop::Machine machineOf(shop::Book const& book, shop::ZeroSetup const& setup);
+shop::Machine machineOf(facts::Reader const& book, shop::ZeroSetup const& setup);
 shop::TouchPlate assumedPlate();
 shop::Assembly assumedAssembly();
 

@@ -15,7 +15,7 @@ namespace {
 constexpr double repeats_mm = 0.05; // how well a tool that was left in its holder comes back; common practice
 
 /// The newest contact for which `fits` holds.
-template<class F> Id<shop::Contact> newest(shop::Book const& book, shop::ZeroSetup const& setup, F fits) {
+template<class F> Id<shop::Contact> newest(facts::Reader const& book, shop::ZeroSetup const& setup, F fits) {
     auto const* machine = book.find(setup.place.machine);
     int const epoch = machine ? machine->home_epoch : 1;
     Id<shop::Contact> found;
@@ -43,7 +43,7 @@ Result<TouchedAt> touchedAt(shop::Machine const& machine, shop::Contact const& c
     return TouchedAt{*z, predictTouch(machine, contact, usual_mm_min)};
 }
 
-Id<shop::Contact> lastContact(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,
+Id<shop::Contact> lastContact(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,
                               shop::Target target) {
     return newest(book, setup, [&](shop::Contact const& c) {
         return c.assembly == tool && !c.bare_nose && c.target == target &&
@@ -51,11 +51,11 @@ Id<shop::Contact> lastContact(shop::Book const& book, shop::ZeroSetup const& set
     });
 }
 
-Id<shop::Contact> lastNoseContact(shop::Book const& book, shop::ZeroSetup const& setup) {
+Id<shop::Contact> lastNoseContact(facts::Reader const& book, shop::ZeroSetup const& setup) {
     return newest(book, setup, [&](shop::Contact const& c) { return c.bare_nose && onSetter(c, setup); });
 }
 
-Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const& setup) {
+Result<SetterHeight> setterHeight(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     // The contact that tells it best: the bare nose, or the tool whose length is known best; the newest of equals.
@@ -88,7 +88,7 @@ Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const&
     return height;
 }
 
-Result<Expected> expectedTrip(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
+Result<Expected> expectedTrip(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {
     auto const height = setterHeight(book, setup);
     if (!height) return Failure(height.error());
     auto const* tool = book.find(id);

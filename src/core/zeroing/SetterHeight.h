@@ -3,7 +3,7 @@
 #pragma once
 // Where the fixed setter trips, from the contacts in the book.
 
-#include "core/shop/Book.h"
+#include "core/facts/Reader.h"
 #include "core/zeroing/Touch.h"
 
 namespace steady::zeroing {
@@ -18,21 +18,21 @@ struct SetterHeight {
 
 /// From the best measured contact on the setup's setter, in the machine's present home epoch, by the bare nose or by
 /// a tool of known length. Error: NoSetter, SetterHeightUnknown.
-Result<SetterHeight> setterHeight(shop::Book const& book, shop::ZeroSetup const& setup);
+Result<SetterHeight> setterHeight(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// The newest measured contact of a tool on a target, in the machine's present home epoch; none: {}. Setter contacts
 /// count only on the setup's setter.
-Id<shop::Contact> lastContact(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,
+Id<shop::Contact> lastContact(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,
                               shop::Target target);
 /// The newest contact of the bare nose on the setter.
-Id<shop::Contact> lastNoseContact(shop::Book const& book, shop::ZeroSetup const& setup);
+Id<shop::Contact> lastNoseContact(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Machine Z at which the setter is expected to trip for a tool, and how far that may be off, ±.
 struct Expected {
     double z_mm = 0, error_mm = 0;
 };
 /// Its own last contact, or its length on the setter's height. Error: as setterHeight, LengthUnknown.
-Result<Expected> expectedTrip(shop::Book const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
+Result<Expected> expectedTrip(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
 /// Whether the tool's end can touch the disc when its axis stands over the middle of it.
 bool reachesDisc(shop::Assembly const& tool, shop::ToolSetter const& setter);

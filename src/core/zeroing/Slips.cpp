@@ -94,8 +94,7 @@ char const* wordsOf(SlipKind kind) {
 }
 
 struct Search {
-    shop::Book const& book;
-    shop::ReadingSource const& readings;
+    facts::Reader const& book;
     shop::ZeroSetup const& setup;
     UnitSystem units;
     Findings found;
@@ -125,7 +124,7 @@ struct Search {
         for (auto const& [id, plate] : book.all<shop::TouchPlate>()) {
             std::vector<shop::Reading> values;
             if (plate->thickness) {
-                auto const read = readings.readings(plate->thickness);
+                auto const read = book.readings(plate->thickness);
                 if (!read) {
                     found.push_back(toFinding(read.error(), Severity::Bad));
                     continue;
@@ -336,8 +335,8 @@ std::optional<Slip> explainSlip(double value, std::string const& typed, double e
     return Slip{SlipKind::Implausible, expected};
 }
 
-Findings findSlips(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup) {
-    Search search{book, readings, setup, book.units(), {}};
+Findings findSlips(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    Search search{book, setup, book.units(), {}};
     search.plates();
     search.tools();
     search.contacts();

@@ -3,7 +3,7 @@
 #pragma once
 // Slips of hand and eye: numbers that do not fit what the book knows, with what was probably meant.
 
-#include "core/shop/Book.h"
+#include "core/facts/Reader.h"
 
 namespace steady::zeroing {
 
@@ -28,6 +28,6 @@ std::optional<Slip> explainSlip(double value_mm, std::string const& as_typed, do
                                 UnitSystem units);
 
 /// All of a book: readings, nominal sizes, contacts, lengths, positions. Each names the place and the remedy.
-Findings findSlips(shop::Book const& book, shop::ReadingSource const& readings, shop::ZeroSetup const& setup);
+Findings findSlips(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 } // namespace steady::zeroing

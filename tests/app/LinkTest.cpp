@@ -206,7 +206,8 @@ private Q_SLOTS:
         Driver drive;
         drive.key(Qt::Key_1, Qt::ControlModifier);
         drive.click("machine.home_changed");
-        QVERIFY(!link(drive));
+        QVERIFY(link(drive)); // a difference stays
+        QVERIFY(!zeroing::setterHeight(drive.window->desk()->book(), drive.window->desk()->setup()));
         QVERIFY(drive.judgement().contains(u"from before the home switches changed"_s));
         undo(drive);
         QVERIFY(link(drive));

@@ -98,6 +98,8 @@ ZeroSetup setup() {
     z.place.looked_utc_ms = 123;
     z.place.looked_tool = {19};
     z.place.board_accepted = {21};
+    z.place.zero_used = {{"thickness", 5, 9.942}};
+    z.link.used = {{"thickness", 5, 9.931}, {"scale", 2, {}}};
     return z;
 }
 
@@ -130,8 +132,29 @@ std::vector<Entity> entities() {
             Board{"MDF", 19, 9, 11},
             Surfacing{{3}, 0.4, 77},
             setup(),
-            MacroVersion{"re-touch", "G21\n(a, “b”)\n", 12, 88},
-            MacroRun{{4}, "completed", "chip", -0.3, 13, 99}};
+            MacroVersion{"re-touch", "G21\n(a, “b”)\n", 12, 88, {{"thickness", 5, 9.9}}},
+            MacroRun{{4}, "completed", "chip", -0.3, 13, 99},
+            Event{Happening::Rebolted,
+                  1234,
+                  {2},
+                  {5},
+                  {20},
+                  {12},
+                  {6},
+                  0.25,
+                  "by the “door”",
+                  "link",
+                  {{"length", 6, 47.5}, {"x", 20, {}}}}};
+}
+
+/// As it was before kept results had the figures that they were made with.
+Entity withoutFigures(Entity entity) {
+    if (auto* setup = std::get_if<ZeroSetup>(&entity)) {
+        setup->place.zero_used.clear();
+        setup->link.used.clear();
+    }
+    if (auto* version = std::get_if<MacroVersion>(&entity)) version->used.clear();
+    return entity;
 }
 
 void collectEqual(Json const& a, Json const& b, std::string const& path, std::vector<std::string>& equal) {
@@ -186,15 +209,17 @@ private Q_SLOTS:
     void frozenBodiesMeanTheSame() {
         QFETCH(QString, file);
         auto const all = entities();
+        bool const of_today = file.contains(QStringLiteral("approved"));
         std::size_t i = 0;
         for (auto const& line : test::readAll(test::sourcePath(file.toUtf8().constData())).trimmed().split('\n')) {
             auto const blank = line.indexOf(' ');
             auto const read =
                 fromJson(line.left(blank).toStdString(), *parseJson(line.mid(blank + 1).toStdString(), ""));
             QVERIFY(read && i < all.size());
-            QVERIFY2(*read == all[i++], line.constData());
+            QVERIFY2(*read == (of_today ? all[i] : withoutFigures(all[i])), line.constData());
+            ++i;
         }
-        QCOMPARE(i, all.size());
+        QCOMPARE(i, of_today ? all.size() : all.size() - 1); // events came later
     }
     /// What a field cannot be is not read, and said with its limits: 5409 parameters, nine work offsets (RS274/NGC).
     void whatLiesOutsideIsNamed_data() {

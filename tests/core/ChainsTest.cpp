@@ -67,11 +67,21 @@ private Q_SLOTS:
             QVERIFY(test::near(real->sum().mm - zero.chain->sum().mm, 58.5 - 52, 0.002));
         }
     }
+    /// A difference that was taken within one home epoch stays when the home position changes: common practice.
+    void aDifferenceOutlivesTheHomePosition() {
+        LinkedShop shop;
+        auto const before = zeroing::linkOf(shop.reader(), shop.setup());
+        shop.change(shop.machine, [](shop::Machine& m) { ++m.home_epoch; });
+        auto const after = zeroing::linkOf(shop.reader(), shop.setup());
+        QVERIFY(before && after);
+        QCOMPARE(after->d_mm(), before->d_mm());
+        QVERIFY(!zeroing::setterHeight(shop.book, shop.setup())); // a position does not
+    }
     void linkIsRefusedWithTheReason_data() {
         QTest::addColumn<int>("what");
         QTest::addColumn<QString>("reason");
         QTest::newRow("other work offset") << 0 << QStringLiteral("it belongs to G54, not to G55");
-        QTest::newRow("home changed") << 1 << QStringLiteral("home position has changed");
+        QTest::newRow("home changed between") << 1 << QStringLiteral("home position changed between");
         QTest::newRow("other tool") << 2 << QStringLiteral("different tools");
         QTest::newRow("other setter") << 3 << QStringLiteral("another setter");
         QTest::newRow("plate touched alone") << 4 << QStringLiteral("touched again since");
@@ -82,7 +92,7 @@ private Q_SLOTS:
         QFETCH(QString, reason);
         LinkedShop shop;
         if (what == 0) shop.changeSetup([](shop::ZeroSetup& s) { s.place.work_offset = 2; });
-        if (what == 1) shop.change(shop.machine, [](shop::Machine& m) { ++m.home_epoch; });
+        if (what == 1) shop.change(shop.setup().link.setter, [](shop::Contact& c) { ++c.home_epoch; });
         if (what == 2) shop.change(shop.setup().link.setter, [&](shop::Contact& c) { c.assembly = shop.short_tool; });
         if (what == 3) shop.book.put(80, shop::ToolSetter{"other"});
         if (what == 3) shop.changeSetup([](shop::ZeroSetup& s) { s.place.setter = {80}; });

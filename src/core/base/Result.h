@@ -90,6 +90,7 @@ enum class Code {
     TwoAlike,
     NumbersOverlap,
     NotBounded,
+    Stale,
     // books and files
     FileMissing,
     FileIsFolder,

@@ -97,6 +97,7 @@ constexpr Entry entries[] = {
     {Code::NotOnDisc, "{0} cannot touch the disc, {1} wide.", "Measure this tool on the plate."},
     {Code::LinkMissing, "There is no link for {0} yet.",
      "Run plate zero and link with one tool, or type both its contacts."},
+    {Code::Stale, "{0} no longer holds. {1}", "Measure it again; Upkeep says in which order."},
     {Code::LinkStale, "The link cannot be used: {0}.", "Make it again with plate zero and link."},
     {Code::MethodMixed, "{0} belongs to another method than the one chosen, {1}.",
      "Keep to one method a machine, or change the method for all tools."},

@@ -10,16 +10,16 @@ namespace steady::safety {
 namespace {
 
 struct Teller {
-    Facts const& facts;
-    zeroing::PlateZeroResult const& zero = facts.zero;
+    Known const& known;
+    zeroing::PlateZeroResult const& zero = known.zero;
     UnitSystem units = zero.units;
-    bool linked = static_cast<bool>(zeroing::linkOf(facts.book, zero.setup));
-    bool setter = facts.book.find(zero.setup.place.setter) != nullptr;
+    bool linked = static_cast<bool>(zeroing::linkOf(known.book, zero.setup));
+    bool setter = known.book.find(zero.setup.place.setter) != nullptr;
     bool by_link = setter && zero.setup.plan.method == shop::Method::Retouch;
     Progress p{};
 
     void states() {
-        auto const* machine = facts.book.find(zero.setup.place.machine);
+        auto const* machine = known.book.find(zero.setup.place.machine);
         p.machine = machine ? StationState{Standing::Proved, "travel known"} : StationState{Standing::Open, "assumed"};
         if (zero.thickness.measured())
             p.kit = {Standing::Proved,
@@ -29,21 +29,23 @@ struct Teller {
         bool const bad = !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad;
         if (!zero.chain && bad)
             p.zeroing = {Standing::Failed, "of an old home"};
-        else if (!zero.chain && facts.slips.empty())
+        else if (zero.chain && zero.holding.state == facts::Hold::Stale)
+            p.zeroing = {Standing::Suspect, "stale"};
+        else if (!zero.chain && known.slips.empty())
             p.zeroing = {Standing::Open, "no contact yet"};
         else if (bad)
             p.zeroing = {Standing::Failed, "outside the travel"};
-        else if (!facts.slips.empty())
+        else if (!known.slips.empty())
             p.zeroing = {Standing::Suspect, "a number to check"};
         else if (!zero.thickness.measured())
             p.zeroing = {Standing::Suspect, "nominal thickness"};
         else
             p.zeroing = {Standing::Proved, fmt::format("{} {}", by_link && linked ? "linked" : "zero",
                                                        plusMinusText(zero.chain->budget.expanded_95, units))};
-        if (!facts.run_good)
+        if (!known.run_good)
             p.macros = {Standing::Open, "not run yet"};
         else
-            p.macros = *facts.run_good ? StationState{Standing::Proved, "run, it is right"}
+            p.macros = *known.run_good ? StationState{Standing::Proved, "run, it is right"}
                                        : StationState{Standing::Failed, "run, see why"};
     }
     void next(char const* station, std::string words, char const* section = "") {
@@ -54,23 +56,25 @@ struct Teller {
 
     Progress told() {
         states();
-        if (!facts.slips.empty() && p.zeroing.standing != Standing::Failed)
-            next("zeroing", "Look at one number again: " + facts.slips.front().text);
+        if (!known.slips.empty() && p.zeroing.standing != Standing::Failed)
+            next("zeroing", "Look at one number again: " + known.slips.front().text);
         else if (!zero.thickness.measured())
             next("kit", fmt::format("Measure the plate at five places: its nominal thickness is only good to {}.",
                                     plusMinusText(zero.thickness.budget.expanded_95, units)));
         else if (!zero.chain)
             next("zeroing", "Touch the plate and type the Z that the readout shows: work zero follows from it.");
+        else if (zero.holding.state == facts::Hold::Stale)
+            next("zeroing", "Touch the plate again: this zero no longer holds. " + reasonOf(zero.holding));
         else if (p.zeroing.standing == Standing::Failed)
             next("zeroing", "Look at the contact again: it lies outside the travel.");
-        else if (facts.run_good && !*facts.run_good)
+        else if (known.run_good && !*known.run_good)
             next("macros", "Read the verdict: the macro did not set it right in the last run.");
         else if (by_link && !linked)
             next("zeroing",
                  "Touch the setter with the tool that touched the plate and make the link: then a tool change "
                  "costs one touch.",
                  "link");
-        else if (!facts.run_good)
+        else if (!known.run_good)
             next("macros", "Run the macro on the virtual machine before the real one does.");
         else if (p.machine.standing == Standing::Open)
             next("machine", "Type the ends of the axes: until then the macro is written for an assumed machine.");
@@ -82,6 +86,6 @@ struct Teller {
 
 } // namespace
 
-Progress progressOf(Facts const& facts) { return Teller{facts}.told(); }
+Progress progressOf(Known const& known) { return Teller{known}.told(); }
 
 } // namespace steady::safety

@@ -24,12 +24,12 @@ struct Progress {
 };
 
 /// What is known at this moment.
-struct Facts {
+struct Known {
     facts::Reader const& book;
     zeroing::PlateZeroResult const& zero;
     Findings const& slips;
     std::optional<bool> run_good; ///< the macro as it stands has been run and set a right zero; none: not run yet
 };
-Progress progressOf(Facts const& facts);
+Progress progressOf(Known const& known);
 
 } // namespace steady::safety

@@ -4,6 +4,7 @@
 // Every kind of thing that a book holds: the one list. A kind is a file in kinds/ and a row here.
 
 #include "core/shop/kinds/BookInfo.h"
+#include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/MacroRun.h"
 #include "core/shop/kinds/Study.h"
 #include "core/shop/kinds/Surfacing.h"
@@ -40,7 +41,8 @@ using Kinds = KindList<BookInfo,     //
                        Surfacing,    //
                        ZeroSetup,    //
                        MacroVersion, //
-                       MacroRun>;
+                       MacroRun,     //
+                       Event>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

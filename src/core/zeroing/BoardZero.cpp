@@ -30,7 +30,7 @@ uncertainty::Budget byHand(shop::Machine const& machine) {
 double surfacedSince_mm(facts::Reader const& book, Id<shop::Board> board, std::int64_t since_utc_ms) {
     double removed = 0;
     for (auto const& [id, surfacing] : book.all<shop::Surfacing>())
-        if (surfacing->board == board && surfacing->at_utc_ms > since_utc_ms) removed += surfacing->removed_mm;
+        if (surfacing->board == board && surfacing->at_utc_ms > since_utc_ms) removed += surfacing->removed_mm.value_or(0);
     return removed;
 }
 
@@ -46,9 +46,9 @@ bool ofBoard(shop::Contact const& contact, shop::ZeroSetup const& setup) {
     return contact.target == Target::Board && (!contact.board || contact.board == setup.place.board);
 }
 
-/// The setter contact that belongs beside a touch on the board; null without one.
-shop::Contact const* setterBeside(facts::Reader const& book, shop::ZeroSetup const& setup,
-                                  shop::Contact const& on_board) {
+/// The setter contact that belongs beside a touch on the board; none without one.
+Id<shop::Contact> setterBeside(facts::Reader const& book, shop::ZeroSetup const& setup, shop::Contact const& on_board) {
+    Id<shop::Contact> found;
     shop::Contact const* best = nullptr;
     auto apart = [&](shop::Contact const& c) { return std::abs(c.at_utc_ms - on_board.at_utc_ms); };
     for (auto const& [id, c] : book.all<shop::Contact>()) {
@@ -58,13 +58,16 @@ shop::Contact const* setterBeside(facts::Reader const& book, shop::ZeroSetup con
         if (!fits) continue;
         bool const better_vacuum = best && c->vacuum == on_board.vacuum && best->vacuum != on_board.vacuum;
         bool const worse_vacuum = best && c->vacuum != on_board.vacuum && best->vacuum == on_board.vacuum;
-        if (!best || better_vacuum || (!worse_vacuum && apart(*c) < apart(*best))) best = c.get();
+        if (best && !better_vacuum && (worse_vacuum || apart(*c) >= apart(*best))) continue;
+        best = c.get();
+        found = id;
     }
-    return best;
+    return found;
 }
 
 Result<BoardConstant> constantOf(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Contact> id,
-                                 shop::Contact const& on_board, shop::Contact const& on_setter) {
+                                 shop::Contact const& on_board, Id<shop::Contact> setter_id) {
+    auto const& on_setter = *book.find(setter_id);
     auto const machine = machineOf(book, setup);
     auto const touched = touchedAt(machine, on_setter, feedsFor(machine, *book.find(setup.place.setter)).slow_mm_min);
     auto const board = machineZ(on_board);
@@ -74,6 +77,12 @@ Result<BoardConstant> constantOf(facts::Reader const& book, shop::ZeroSetup cons
     made.assembly = on_board.assembly;
     made.on_board = id;
     made.at_utc_ms = on_board.at_utc_ms;
+    made.basis.kind = facts::ResultKind::BoardConstant;
+    made.basis.machine = setup.place.machine;
+    made.basis.setter = setup.place.setter;
+    made.basis.board = setup.place.board;
+    made.basis.contacts = {id, setter_id};
+    made.holding = facts::holdingOf(book, made.basis);
     auto& chain = made.chain;
     auto const* tool = book.find(on_board.assembly);
     chain.label = "setter above spoilboard";
@@ -96,24 +105,28 @@ Result<BoardConstant> constantOf(facts::Reader const& book, shop::ZeroSetup cons
 
 } // namespace
 
-Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, shop::ZeroSetup const& setup) {
+Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                                  bool ended_too) {
     if (!book.find(setup.place.setter)) return fail(Code::NoSetter, {"setter"});
-    auto const* machine = book.find(setup.place.machine);
-    int const epoch = machine ? machine->home_epoch : 1;
     bool any = false;
+    std::optional<facts::Holding> ended;
     std::vector<BoardConstant> all;
     for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine))
         for (auto const& [contact_id, contact] : book.all<shop::Contact>()) {
-            if (contact->assembly != id || !ofBoard(*contact, setup) || contact->home_epoch != epoch ||
-                contact->source != shop::Source::Measured)
+            if (contact->assembly != id || !ofBoard(*contact, setup) || contact->source != shop::Source::Measured)
                 continue;
             any = true;
-            auto const* on_setter = setterBeside(book, setup, *contact);
+            auto const on_setter = setterBeside(book, setup, *contact);
             if (!on_setter) continue;
-            auto made = constantOf(book, setup, contact_id, *contact, *on_setter);
+            auto made = constantOf(book, setup, contact_id, *contact, on_setter);
             if (!made) return Failure(made.error());
+            if (made->holding.state == facts::Hold::Stale && !ended_too) {
+                ended = made->holding;
+                continue;
+            }
             all.push_back(std::move(*made));
         }
+    if (all.empty() && ended) return fail(Code::Stale, {"board"}, "The height of the setter above the spoilboard", reasonOf(*ended));
     if (all.empty()) return missing(any ? "A contact of the same tool on the setter" : "A contact on the spoilboard");
     std::stable_sort(all.begin(), all.end(), [](auto const& a, auto const& b) { return a.at_utc_ms < b.at_utc_ms; });
     return all;

@@ -12,13 +12,16 @@ struct BoardConstant {
     Id<shop::Assembly> assembly;
     Id<shop::Contact> on_board;
     std::int64_t at_utc_ms = 0; ///< of the touch on the board
+    facts::Basis basis;
+    facts::Holding holding;
     double b_mm() const { return chain.sum().mm; }
 };
 
 /// All that the book can make, oldest first: each touch on the setup's board beside the setter contact of the same
-/// grip, home epoch and vacuum (or the nearest of any vacuum) that is nearest in time, whichever came first. Error:
-/// NoSetter; Missing: the contacts.
-Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, shop::ZeroSetup const& setup);
+/// grip, home epoch and vacuum (or the nearest of any vacuum) that is nearest in time, whichever came first. Those that
+/// something has ended are left out, unless asked for. Error: NoSetter; Missing: the contacts; Stale: all have ended.
+Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                                  bool ended_too = false);
 
 struct BoardHeight {
     BoardConstant in_use;

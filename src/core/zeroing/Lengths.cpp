@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <set>
 
 namespace steady::zeroing {
 namespace {
@@ -64,13 +65,13 @@ void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row
 
 } // namespace
 
-Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const& setup) {
+Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const& setup, std::optional<Era> era) {
     Bench const bench(book, setup);
     if (!bench.setter) return fail(Code::NoSetter, {"setter"});
     LengthBasis basis;
     Id<shop::Contact> contact;
     if (setup.plan.reference == shop::LengthReference::Nose) {
-        contact = lastNoseContact(book, setup);
+        contact = lastNoseContact(book, setup, era);
         basis.words = "the bare nose";
     } else {
         auto const* tool = book.find(setup.plan.reference_tool);
@@ -79,7 +80,7 @@ Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const
         bool const master = setup.plan.reference == shop::LengthReference::Master;
         if (master && !tool->length_mm)
             return fail(Code::LengthUnknown, {"length reference"}, fmt::format("the master, tool {}", tool->number));
-        contact = lastContact(book, setup, setup.plan.reference_tool, Target::Setter);
+        contact = lastContact(book, setup, setup.plan.reference_tool, Target::Setter, era);
         basis.length_mm = master ? *tool->length_mm : 0;
         basis.words = fmt::format("tool {}, {}", tool->number, master ? "the master" : "the first tool, counted as 0");
     }
@@ -89,23 +90,38 @@ Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const
                     "Touch the setter with it and type the machine Z.");
     basis.contact_mm = touched->tripped().mm;
     basis.at_utc_ms = book.find(contact)->at_utc_ms;
+    basis.contact = contact;
     return basis;
 }
 
 std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup const& setup) {
     Bench const bench(book, setup);
     auto const basis = lengthBasis(book, setup);
+    std::set<Era, std::greater<>> eras{presentEra(book, setup)};
+    for (auto const& [id, contact] : book.all<shop::Contact>())
+        if (contact->target == Target::Setter && contact->setter == setup.place.setter) eras.insert(eraOf(book, setup, id));
+    std::vector<std::pair<Era, Result<LengthBasis>>> bases; // the latest first
+    for (auto const era : eras) bases.emplace_back(era, lengthBasis(book, setup, era));
     std::vector<ToolLength> table;
     for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
-        ToolLength row{id, tool->number, tool->name, {}, 0, {}, 0};
-        auto const contact = lastContact(book, setup, id, Target::Setter);
-        if (auto const touched = bench.touched(contact); basis && touched) {
-            row.length_mm = basis->length_mm + touched->tripped().mm - basis->contact_mm;
+        ToolLength row{id, tool->number, tool->name, {}, 0, {}, 0, {}};
+        for (auto const& [era, counted_from] : bases) {
+            auto const contact = lastContact(book, setup, id, Target::Setter, era);
+            auto const touched = bench.touched(contact);
+            if (!counted_from || !touched) continue;
+            row.length_mm = counted_from->length_mm + touched->tripped().mm - counted_from->contact_mm;
             row.expanded_95_mm = bench.twoTouches95_mm(touched->prediction);
             row.source = "on the setter";
             row.at_utc_ms = book.find(contact)->at_utc_ms;
-        } else if (tool->method == shop::LengthMethod::HeightGauge && tool->length_mm &&
-                   setup.plan.reference != shop::LengthReference::FirstTool) {
+            row.contact = contact;
+            break;
+        }
+        if (row.length_mm) {
+            table.push_back(std::move(row));
+            continue;
+        }
+        if (tool->method == shop::LengthMethod::HeightGauge && tool->length_mm &&
+            setup.plan.reference != shop::LengthReference::FirstTool) {
             row.length_mm = tool->length_mm; // from the spindle face, as a nose or a master counts
             row.expanded_95_mm = tool->length_error_mm;
             row.source = "by height gauge";

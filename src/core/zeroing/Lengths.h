@@ -14,9 +14,11 @@ struct LengthBasis {
     double contact_mm = 0; ///< m_setter,ref, lag taken out
     std::string words;     ///< “the bare nose”, “tool 9, the master”
     std::int64_t at_utc_ms = 0;
+    Id<shop::Contact> contact;
 };
-/// Error: NoSetter; Missing: the reference has not touched the setter; LengthUnknown: a master without length.
-Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const& setup);
+/// Of the present era, or the one asked for. Error: NoSetter; Missing: the reference has not touched the setter;
+/// LengthUnknown: a master without length.
+Result<LengthBasis> lengthBasis(facts::Reader const& book, shop::ZeroSetup const& setup, std::optional<Era> era = {});
 
 struct ToolLength {
     Id<shop::Assembly> assembly;
@@ -26,8 +28,9 @@ struct ToolLength {
     double expanded_95_mm = 0;
     std::string source; ///< “on the setter”, “on the plate, against tool 2”, or why there is none
     std::int64_t at_utc_ms = 0;
+    Id<shop::Contact> contact; ///< of the tool on the setter; none: found otherwise
 };
-/// Every tool of the book, by number. L = L_ref + (m − m_ref). A tool measured on the plate: against another one's
+/// Every tool of the book, by number. L = L_ref + (m − m_ref), both of one era, the latest that has both. A tool measured on the plate: against another one's
 /// length and plate contact.
 std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup const& setup);
 

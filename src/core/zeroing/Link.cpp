@@ -18,13 +18,11 @@ void append(std::vector<uncertainty::Contribution>& to, std::vector<uncertainty:
 
 /// Why the two contacts do not make a link for this setup; none: they do.
 std::optional<std::string> reasonAgainst(facts::Reader const& book, shop::ZeroSetup const& setup,
-                                         shop::Machine const& machine, shop::Contact const& plate,
-                                         shop::Contact const& setter) {
+                                         shop::Contact const& plate, shop::Contact const& setter) {
     if (plate.source == shop::Source::Simulated || setter.source == shop::Source::Simulated)
         return "it rests on a practice touch";
     if (plate.assembly != setter.assembly) return "plate and setter were touched by different tools";
-    if (plate.home_epoch != setter.home_epoch || plate.home_epoch != machine.home_epoch)
-        return "the home position has changed since";
+    if (plate.home_epoch != setter.home_epoch) return "the home position changed between its two contacts";
     if (setter.setter != setup.place.setter) return "it rests on another setter";
     if (setup.link.offset != setup.place.work_offset)
         return fmt::format("it belongs to {}, not to {}", workOffsetName(setup.link.offset),
@@ -39,6 +37,16 @@ std::optional<std::string> reasonAgainst(facts::Reader const& book, shop::ZeroSe
     return std::nullopt;
 }
 
+/// After events, and after figures that D was made with and that are others now.
+facts::Holding linkHolding(facts::Reader const& book, Link const& link, shop::ZeroSetup const& setup) {
+    auto holding = facts::holdingOf(book, link.basis);
+    for (auto& changed : facts::changedSince(book, setup.link.used, link.used)) {
+        holding.state = facts::Hold::Stale;
+        holding.because.push_back(std::move(changed));
+    }
+    return holding;
+}
+
 } // namespace
 
 std::string ageText(std::int64_t from_utc_ms, std::int64_t to_utc_ms) {
@@ -49,7 +57,18 @@ std::string ageText(std::int64_t from_utc_ms, std::int64_t to_utc_ms) {
     return count(minutes / 60 / 24, "day");
 }
 
-Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
+facts::Basis linkBasis(shop::ZeroSetup const& setup) {
+    facts::Basis basis;
+    basis.kind = facts::ResultKind::Link;
+    basis.machine = setup.place.machine;
+    basis.plate = setup.place.plate;
+    basis.setter = setup.place.setter;
+    basis.board = setup.place.board;
+    basis.contacts = {setup.link.plate, setup.link.setter};
+    return basis;
+}
+
+Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup, bool even_ended) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const *on_plate = book.find(setup.link.plate), *on_setter = book.find(setup.link.setter);
@@ -57,9 +76,11 @@ Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto linked = setup;
     linked.place.contact = setup.link.plate;
     linked.place.assembly = on_plate->assembly;
-    auto const zero = plateZero(book, linked);
+    auto touched_then = *on_plate; // a difference: it outlives the home position that both were touched in
+    touched_then.home_epoch = machineOf(book, setup).home_epoch;
+    auto const zero = plateZero(book, linked, touched_then);
     if (!zero) return Failure(zero.error());
-    if (auto reason = reasonAgainst(book, setup, zero->machine, *on_plate, *on_setter)) return stale(*reason);
+    if (auto reason = reasonAgainst(book, setup, *on_plate, *on_setter)) return stale(*reason);
     auto const touched = touchedAt(zero->machine, *on_setter, feedsFor(zero->machine, *setter).slow_mm_min);
     if (!touched) return Failure(touched.error());
 
@@ -67,6 +88,12 @@ Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     link.work_offset = setup.link.offset;
     link.assembly = on_setter->assembly;
     link.at_utc_ms = std::min(on_plate->at_utc_ms, on_setter->at_utc_ms);
+    link.basis = linkBasis(setup);
+    link.used = zeroUsed(*zero);
+    if (auto const why = linkHolding(book, link, setup); why.state == facts::Hold::Stale && !even_ended)
+        return stale(reasonOf(why));
+    else
+        link.holding = why;
     auto& chain = link.chain;
     chain.label = fmt::format("link D for {}", workOffsetName(link.work_offset));
     chain.tool = zero->chain->tool;

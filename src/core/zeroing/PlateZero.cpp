@@ -114,6 +114,32 @@ Judgement cautions() {
             {}};
 }
 
+/// Whether the zero in the controller is still that of the work, after all that has happened since its contact.
+void judgeHolding(facts::Reader const& book, PlateZeroResult& result) {
+    auto const& place = result.setup.place;
+    auto const* contact = book.find(place.contact);
+    result.basis.kind = facts::ResultKind::WorkZero;
+    result.basis.machine = place.machine;
+    result.basis.plate = place.plate;
+    result.basis.board = place.board;
+    result.basis.tools = {contact->assembly};
+    result.basis.contacts = {place.contact};
+    result.holding = facts::holdingOf(book, result.basis);
+    for (auto& changed : facts::changedSince(book, place.zero_used, zeroUsed(result))) {
+        result.holding.state = facts::Hold::Stale;
+        result.holding.because.push_back(std::move(changed));
+    }
+    if (result.holding.state == facts::Hold::Holds) return;
+    bool const ended = result.holding.state == facts::Hold::Stale;
+    Judgement judgement{ended ? Severity::Bad : Severity::Attention,
+                        ended ? "This zero no longer holds." : "This zero is in doubt.",
+                        reasonOf(result.holding) +
+                            (ended ? " Touch the plate again." : " Compare one touch with the old one."),
+                        {}};
+    for (auto const& because : result.holding.because) judgement.why.push_back(because.text);
+    result.judgements.push_back(std::move(judgement));
+}
+
 } // namespace
 
 std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSystem units) {
@@ -123,6 +149,10 @@ std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSyst
     lines.push_back(fmt::format("together: u = {}, 95 % within {}", lengthText(budget.combined_u, units),
                                 plusMinusText(budget.expanded_95, units)));
     return lines;
+}
+
+std::vector<shop::Used> zeroUsed(PlateZeroResult const& zero) {
+    return {{"thickness", zero.setup.place.plate.value, zero.thickness.mm}};
 }
 
 Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup const& setup,
@@ -161,6 +191,7 @@ Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup con
         if (!touched) return Failure(touched.error());
         result.chain = chainOf(result, *used, *touched);
         if (auto outside = travelJudgement(result, *touched)) result.judgements.push_back(*outside);
+        if (!contact) judgeHolding(book, result);
         result.judgements.push_back(zeroJudgement(result));
     } else {
         result.judgements.push_back({Severity::Note,

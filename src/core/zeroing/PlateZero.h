@@ -3,7 +3,7 @@
 #pragma once
 // Work zero from a touch plate: the sum, how sure it is, and what follows.
 
-#include "core/facts/Reader.h"
+#include "core/facts/Holding.h"
 #include "core/zeroing/Judgement.h"
 #include "core/zeroing/Thickness.h"
 #include "core/zeroing/Touch.h"
@@ -25,7 +25,12 @@ struct PlateZeroResult {
     std::optional<ZChain> chain;           ///< none without a contact of this home epoch
     std::vector<Judgement> judgements;     ///< most important first
     UnitSystem units = UnitSystem::Metric; ///< of the sentences
+    facts::Basis basis;                    ///< of the zero, as far as events can end it
+    facts::Holding holding;                ///< of the contact in the book
 };
+
+/// The figures that the zero is made with now, to be kept with it.
+std::vector<shop::Used> zeroUsed(PlateZeroResult const& zero);
 
 /// `contact` overrides the one in the book: a draft, or a simulated one. Missing facts are assumed and named; the only
 /// error is a setup that refers to nothing usable.

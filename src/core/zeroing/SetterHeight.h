@@ -3,7 +3,7 @@
 #pragma once
 // Where the fixed setter trips, from the contacts in the book.
 
-#include "core/facts/Reader.h"
+#include "core/facts/Holding.h"
 #include "core/zeroing/Touch.h"
 
 namespace steady::zeroing {
@@ -16,16 +16,30 @@ struct SetterHeight {
     Id<shop::Assembly> assembly; ///< none: the bare nose
 };
 
-/// From the best measured contact on the setup's setter, in the machine's present home epoch, by the bare nose or by
-/// a tool of known length. Error: NoSetter, SetterHeightUnknown.
+/// A stretch of time in which touches of the setter can be compared: the home position is the same, and nothing happened
+/// that ends where the setter trips.
+struct Era {
+    int home_epoch = 1;
+    int setter_events = 0; ///< so many came before
+    auto operator<=>(Era const&) const = default;
+};
+Era presentEra(facts::Reader const& book, shop::ZeroSetup const& setup);
+/// Of a contact on the setup's setter.
+Era eraOf(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Contact> contact);
+
+/// From the best measured contact of the present era on the setup's setter, by the bare nose or by a tool of known
+/// length. Error: Stale with the reason; NoSetter, SetterHeightUnknown.
 Result<SetterHeight> setterHeight(facts::Reader const& book, shop::ZeroSetup const& setup);
 
+/// What it rests on: the newest contact on the setter, of whatever era.
+facts::Basis setterHeightBasis(facts::Reader const& book, shop::ZeroSetup const& setup);
+
 /// The newest measured contact of a tool on a target, in the machine's present home epoch; none: {}. Setter contacts
-/// count only on the setup's setter.
+/// count only on the setup's setter, in the present era or the one asked for, and by the tool as it is gripped.
 Id<shop::Contact> lastContact(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool,
-                              shop::Target target);
+                              shop::Target target, std::optional<Era> era = {});
 /// The newest contact of the bare nose on the setter.
-Id<shop::Contact> lastNoseContact(facts::Reader const& book, shop::ZeroSetup const& setup);
+Id<shop::Contact> lastNoseContact(facts::Reader const& book, shop::ZeroSetup const& setup, std::optional<Era> era = {});
 
 /// Machine Z at which the setter is expected to trip for a tool, and how far that may be off, ±.
 struct Expected {

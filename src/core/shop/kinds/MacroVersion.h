@@ -3,10 +3,9 @@
 #pragma once
 // A macro's text as it was written or saved, and what became of it when it ran in a world.
 
-#include "core/shop/Field.h"
+#include "core/shop/kinds/Used.h"
 
-#include <optional>
-#include <string>
+#include <vector>
 
 namespace steady::shop {
 
@@ -16,6 +15,7 @@ struct MacroVersion {
     std::string text;
     std::int64_t book_seq = 0; ///< last change of the book then
     std::int64_t at_utc_ms = 0;
+    std::vector<Used> used; ///< what it was written with; empty: not said
     bool operator==(MacroVersion const&) const = default;
 
     static constexpr KindName kind{"macro", "macro"};
@@ -24,6 +24,7 @@ struct MacroVersion {
         f({"text", "text"}, self.text);
         f({"book_seq", "change of the book"}, self.book_seq);
         f({"at_utc_ms", "time"}, self.at_utc_ms);
+        f({"used", "figures in it"}, self.used);
     }
 };
 

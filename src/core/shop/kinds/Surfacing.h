@@ -1,15 +1,17 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// The board's top was cut off by so much.
+// The board's top was cut off by so much: an event with its arithmetic.
 
 #include "core/shop/kinds/Board.h"
+
+#include <optional>
 
 namespace steady::shop {
 
 struct Surfacing {
     Id<Board> board;
-    double removed_mm = 0;
+    std::optional<double> removed_mm; ///< none: nobody knows
     std::int64_t at_utc_ms = 0;
     bool operator==(Surfacing const&) const = default;
 

@@ -5,6 +5,7 @@
 
 #include "core/shop/kinds/Contact.h"
 #include "core/shop/kinds/Machine.h"
+#include "core/shop/kinds/Used.h"
 
 #include <vector>
 
@@ -48,6 +49,7 @@ struct PlaceOfWork {
     Id<Board> board;
     Id<Assembly> assembly; ///< the tool in the spindle
     Id<Contact> contact;   ///< its touch on the plate
+    std::vector<Used> zero_used; ///< what the zero was made with when it went into the controller; empty: not said
     int work_offset = 1;   ///< 1 to 9: G54 to G59.3
     std::optional<double> stock_thickness_mm;
     Id<Contact> board_accepted;     ///< a board contact that differs from the older height, and counts all the same
@@ -62,6 +64,7 @@ struct PlaceOfWork {
         f({"board", "board", "board"}, self.board);
         f({"assembly", "tool in the spindle", "assembly"}, self.assembly);
         f({"contact", "contact", "contact"}, self.contact);
+        f({"zero_used", "figures of the zero"}, self.zero_used);
         f({"work_offset", "work offset", "work_offset"}, self.work_offset, bounds::work_offset);
         f({"stock_thickness_mm", "stock", "stock_thickness_mm"}, self.stock_thickness_mm);
         f({"board_accepted", "accepted touch of the board", "board_accepted"}, self.board_accepted);
@@ -90,11 +93,13 @@ struct ZeroPlan {
 struct LinkParts {
     Id<Contact> plate, setter;
     int offset = 1;
+    std::vector<Used> used; ///< what D was made with when it went into the controller; empty: not said
     bool operator==(LinkParts const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"plate", "plate contact of the link", "link_plate"}, self.plate);
         f({"setter", "setter contact of the link", "link_setter"}, self.setter);
+        f({"used", "figures of the link"}, self.used);
         f({"offset", "work offset of the link", "link_offset"}, self.offset, bounds::work_offset);
     }
 };

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/Stations.h"
 #include "app/shell/MainWindow.h"
 #include "app/shell/Program.h"
 #include "core/base/Words.h"
@@ -35,7 +36,7 @@ int main(int argc, char** argv) {
     auto const path = asked->isEmpty() ? app::usualBook(clock) : Result<QString>(*asked);
     auto session = path ? store::Session::open(*path, clock, app::authorName())
                         : Result<std::unique_ptr<store::Session>>(Failure(path.error()));
-    app::MainWindow window(look, prompter, clock, app::authorName());
+    app::MainWindow window(look, prompter, clock, app::authorName(), app::stations());
     if (session) {
         window.setSession(std::move(*session));
     } else {

@@ -34,6 +34,7 @@ std::function<int()> addWorld(CLI::App& app, Streams streams);
 std::function<int()> addRun(CLI::App& app, Streams streams);
 std::function<int()> addLint(CLI::App& app, Streams streams);
 std::function<int()> addCheck(CLI::App& app, Streams streams);
+std::function<int()> addStatus(CLI::App& app, Streams streams);
 std::function<int()> addExport(CLI::App& app, Streams streams);
 std::function<int()> addImport(CLI::App& app, Streams streams);
 

@@ -223,7 +223,8 @@ struct LongRouter {
         if (rehearsal) {
             auto const seq = d.session().file().lastSeq();
             auto const version =
-                d.add("Kept: Plate zero", MacroVersion{"plate-zero", rehearsal->macro.text, seq, d.now()});
+                d.add("Kept: Plate zero", MacroVersion{"plate-zero", rehearsal->macro.text, seq, d.now(),
+                                                       zeroing::zeroUsed(rehearsal->zero), setup});
             d.add("Run of the macro", MacroRun{version, "right", "", 0.0004, seq + 1, d.now()});
         }
         d.at(6, 15);

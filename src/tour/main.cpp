@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/Stations.h"
 #include "app/macros/MacrosStation.h"
 #include "app/shell/MainWindow.h"
 #include "app/shell/Program.h"
@@ -48,6 +49,8 @@ struct Tour {
     QDir folder;
     bool good = true;
 
+    app::MacrosStation& macros() { return static_cast<app::MacrosStation&>(*window.station(u"macros"_s)); }
+
     void picture(QString const& station, QString const& name) {
         window.goTo(station);
         for (int round = 0; round < 5; ++round) QApplication::processEvents(); // wrapped words settle over a few
@@ -60,8 +63,9 @@ struct Tour {
             for (auto const units : {UnitSystem::Metric, UnitSystem::Inch}) {
                 look.setNight(night);
                 look.setUnits(units);
-                for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s}) {
-                    if (station == u"macros"_s) window.macros()->run();
+                for (auto const& row : window.stations()) {
+                    auto const& station = row.id;
+                    if (station == u"macros"_s) macros().run();
                     picture(station,
                             u"%1-%2-%3.png"_s.arg(station, app::text(unitName(units)), night ? u"night"_s : u"day"_s));
                 }
@@ -70,7 +74,7 @@ struct Tour {
         look.setUnits(UnitSystem::Metric);
         choose("macro.leave_out", u"prove contact"_s);
         choose("macro.fault", u"The lead has come off"_s);
-        window.macros()->run();
+        macros().run();
         picture(u"macros"_s, u"macros-collision.png"_s);
         window.findChild<QAbstractButton*>(u"macro.view.section.watch"_s)->click();
         picture(u"macros"_s, u"macros-parameters.png"_s);
@@ -83,8 +87,7 @@ struct Tour {
              {std::pair{u"machine"_s, u"homing"_s}, {u"machine"_s, u"controller"_s}, {u"kit"_s, u"parts"_s}})
             part(station, section, u"%1-%2.png"_s.arg(station, section));
         look.setScale(1.5);
-        for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s})
-            picture(station, station + u"-large.png"_s);
+        for (auto const& row : window.stations()) picture(row.id, row.id + u"-large.png"_s);
         return good;
     }
 
@@ -112,8 +115,9 @@ struct Tour {
         part(u"zeroing"_s, u"board"_s, u"board.png"_s);
         part(u"zeroing"_s, u"method"_s, u"methods.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
+        part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
         window.goTo(u"macros"_s);
-        auto* macros = window.macros();
+        auto* macros = &this->macros();
         macros->run();
         macros->editor()->setFirstVisibleLine(85); // where the measuring is
         picture(u"macros"_s, u"macros.png"_s);
@@ -155,7 +159,7 @@ int main(int argc, char** argv) {
         std::cerr << describe(session.error()) << "\n";
         return 2;
     }
-    app::MainWindow window(look, prompter, clock, "tour");
+    app::MainWindow window(look, prompter, clock, "tour", app::stations());
     window.setSession(std::move(*session));
     window.resize(1280, 800);
     window.show();

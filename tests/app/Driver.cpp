@@ -14,7 +14,7 @@ QCoreApplication* makeApplication(int& argc, char** argv) {
     return application;
 }
 
-Driver::Driver(Start start) : clock(demo::now_utc_ms) {
+Driver::Driver(Start start, app::StationTable stations) : clock(demo::now_utc_ms) {
     look.setMotion(false);
     book_path = folder.filePath(QStringLiteral("book.pinbook"));
     auto session = Result<std::unique_ptr<store::Session>>(fail(Code::Missing, {}));
@@ -28,7 +28,7 @@ Driver::Driver(Start start) : clock(demo::now_utc_ms) {
         session = store::Session::create(book_path, clock, "tester");
     }
     if (!session) qFatal("%s", describe(session.error()).c_str());
-    window = std::make_unique<app::MainWindow>(look, prompter, clock, "tester");
+    window = std::make_unique<app::MainWindow>(look, prompter, clock, "tester", std::move(stations));
     window->setSession(std::move(*session));
     window->resize(1280, 800);
     window->show();

@@ -3,6 +3,7 @@
 #pragma once
 // A real window with a book, driven as a person would: mouse and keys.
 
+#include "app/Stations.h"
 #include "app/macros/MacrosStation.h"
 #include "app/shell/MainWindow.h"
 #include "app/shell/Program.h"
@@ -30,7 +31,7 @@ private:
 class Driver {
 public:
     enum class Start { Demo, Empty };
-    explicit Driver(Start start = Start::Demo);
+    explicit Driver(Start start = Start::Demo, app::StationTable stations = app::stations());
 
     template<class W = QWidget> W* find(char const* name) const {
         auto* found = window->findChild<W*>(QLatin1String(name));
@@ -46,6 +47,9 @@ public:
     QString judgement() const;               ///< of the station shown
     QString notice() const;                  ///< empty when none is shown
     app::LadderView* ladder() const;         ///< of the station shown
+    app::MacrosStation* macros() const {
+        return static_cast<app::MacrosStation*>(window->station(QStringLiteral("macros")));
+    }
     shop::Book book() const { return window->desk()->session().book(); }
 
     void uncover(QWidget* widget);

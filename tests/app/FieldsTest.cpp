@@ -13,7 +13,7 @@ namespace {
 
 QStringList fieldsOf(Driver& drive, QString const& station) {
     QStringList names;
-    for (auto* field : drive.window->findChild<QWidget*>(station)->findChildren<app::Field*>())
+    for (auto* field : drive.window->station(station)->findChildren<app::Field*>())
         names << field->edit()->objectName();
     return names;
 }
@@ -109,7 +109,7 @@ private Q_SLOTS:
         for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s}) {
             drive.window->goTo(station);
             QStringList names;
-            for (auto* choice : drive.window->findChild<QWidget*>(station)->findChildren<app::Choice*>())
+            for (auto* choice : drive.window->station(station)->findChildren<app::Choice*>())
                 names << choice->box()->objectName();
             for (auto const& name : names) {
                 // These choose what is looked at; other tests drive them.

@@ -107,7 +107,7 @@ private Q_SLOTS:
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().startsWith(u"The zero is right."_s), qPrintable(drive.judgement()));
-        QVERIFY(test::near(drive.window->macros()->theatre().result().z_zero->set_mm, -78.151 + 0.003 - d, 0.003));
+        QVERIFY(test::near(drive.macros()->theatre().result().z_zero->set_mm, -78.151 + 0.003 - d, 0.003));
         // Undone, the touch before it stands again.
         drive.key(Qt::Key_3, Qt::ControlModifier);
         undo(drive);
@@ -235,7 +235,7 @@ private Q_SLOTS:
     void breakpointsSignalsAndParameters() {
         Driver drive;
         drive.key(Qt::Key_4, Qt::ControlModifier);
-        auto* macros = drive.window->macros();
+        auto* macros = drive.macros();
         int line = 0, at = 0;
         for (auto const& text : macros->editor()->text().split(u'\n')) {
             ++line;
@@ -280,8 +280,8 @@ private Q_SLOTS:
                  qPrintable(drive.judgement())); // the demo's own
         drive.key(Qt::Key_F5);
         drive.key(Qt::Key_K, Qt::ControlModifier);
-        QVERIFY(drive.window->macros()->theatre().ended()); // keeping does not end the play
-        QCOMPARE(drive.window->desk()->progress().macros.standing, safety::Standing::Proved);
+        QVERIFY(drive.macros()->theatre().ended()); // keeping does not end the play
+        QCOMPARE(drive.window->desk()->progress().macros.standing, upkeep::Standing::Proved);
         drive.find<QComboBox>("macro.versions")->setCurrentIndex(0);
         drive.click("macro.section.kept");
         QVERIFY2(drive.judgement().startsWith(u"It is still the text of this book."_s), qPrintable(drive.judgement()));
@@ -294,7 +294,7 @@ private Q_SLOTS:
         QVERIFY(drive.judgement().contains(u"The book has changed since."_s) && drive.find("macro.anew")->isEnabled());
         // A text changed by hand is kept before another takes its place.
         drive.click("macro.anew");
-        auto* editor = drive.window->macros()->editor();
+        auto* editor = drive.macros()->editor();
         editor->setText(editor->text() + u"(mine)\n"_s);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         bool found = false;

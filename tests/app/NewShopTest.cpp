@@ -148,9 +148,9 @@ private Q_SLOTS:
         Driver drive;
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.key(Qt::Key_F5);
-        auto* editor = drive.window->macros()->editor();
+        auto* editor = drive.macros()->editor();
         auto* strip = drive.find<QPushButton>("macros.judgement");
-        auto* panel = drive.window->macros()->findChild<app::JudgementPanel*>();
+        auto* panel = drive.macros()->findChild<app::JudgementPanel*>();
         auto* ladder = drive.ladder();
         auto topLeft = [&](QWidget* widget) { return widget->mapTo(drive.window.get(), QPoint()); };
         auto beside = [&] { return topLeft(ladder).x() >= topLeft(editor).x() + editor->width(); };
@@ -199,7 +199,7 @@ private Q_SLOTS:
         drive.choose("macro.kind", u"Trim zero"_s);
         drive.type("macro.trim", u"0.15"_s);
         QCOMPARE(drive.window->desk()->setup().prefer.trim_mm, 0.15);
-        QVERIFY2(drive.window->macros()->editor()->text().contains(u"0.15"_s), "not in the text");
+        QVERIFY2(drive.macros()->editor()->text().contains(u"0.15"_s), "not in the text");
         drive.choose("macro.kind", u"Go and look"_s);
         drive.type("macro.look", u"7"_s);
         auto* words = drive.find<QLabel>("macro.looked.words");

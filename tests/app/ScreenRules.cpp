@@ -91,9 +91,9 @@ void targetsAreLargeAndNamed(QWidget* root, QStringList& wrong) {
 
 QStringList everyScreen(Driver const& drive) {
     QStringList all;
-    for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s, u"macros"_s})
-        for (auto* button : drive.window->findChild<QWidget*>(station)->findChildren<QPushButton*>())
-            if (button->objectName().contains(u".section."_s)) all << station + u'/' + button->objectName();
+    for (auto const& row : drive.window->stations())
+        for (auto* button : drive.window->station(row.id)->findChildren<QPushButton*>())
+            if (button->objectName().contains(u".section."_s)) all << row.id + u'/' + button->objectName();
     return all;
 }
 

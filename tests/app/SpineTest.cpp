@@ -55,7 +55,7 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().contains(u"The zero is right."_s), qPrintable(drive.judgement()));
         drive.prompter.path = drive.folder.filePath(u"plate-zero.ngc"_s);
         drive.key(Qt::Key_S, Qt::ControlModifier);
-        QCOMPARE(test::readAll(drive.prompter.path), drive.window->macros()->editor()->text().toUtf8());
+        QCOMPARE(test::readAll(drive.prompter.path), drive.macros()->editor()->text().toUtf8());
 
         // The same file through the command line, in the world that the same book believes in.
         std::ostringstream world, result, problems;
@@ -70,8 +70,7 @@ private Q_SLOTS:
                  0);
         auto const json = parseJson(result.str(), "stdout");
         QVERIFY(json);
-        QVERIFY(
-            test::near((*json)["z_zero"]["set_mm"], drive.window->macros()->theatre().result().z_zero->set_mm, 1e-9));
+        QVERIFY(test::near((*json)["z_zero"]["set_mm"], drive.macros()->theatre().result().z_zero->set_mm, 1e-9));
         QVERIFY(test::near((*json)["z_zero"]["error_mm"], 0, 0.001));
     }
 
@@ -84,8 +83,7 @@ private Q_SLOTS:
                  qPrintable(drive.judgement()));
         QVERIFY2(drive.judgement().contains(u"off by −400 µm: too low: it cuts too deep"_s),
                  qPrintable(drive.judgement()));
-        QCOMPARE(fmt::format("{:.3f}", drive.window->macros()->theatre().result().z_zero->error_mm()),
-                 std::string("-0.400"));
+        QCOMPARE(fmt::format("{:.3f}", drive.macros()->theatre().result().z_zero->error_mm()), std::string("-0.400"));
         QVERIFY(drive.find<QLabel>("next.words")->text().contains(u"Read the verdict"_s));
     }
 

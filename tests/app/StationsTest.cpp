@@ -144,7 +144,7 @@ private Q_SLOTS:
     void steppingMovesTextWordsAndLadderTogether() {
         Driver drive;
         drive.key(Qt::Key_4, Qt::ControlModifier);
-        auto const& theatre = drive.window->macros()->theatre();
+        auto const& theatre = drive.macros()->theatre();
         for (int i = 0; i < 40; ++i) drive.key(Qt::Key_F10);
         QCOMPARE(theatre.at(), 40);
         QCOMPARE(drive.find<QSlider>("macro.slider")->value(), 40);
@@ -158,7 +158,7 @@ private Q_SLOTS:
         QCOMPARE(theatre.at(), 10);
         drive.key(Qt::Key_F5);
         QVERIFY(theatre.ended());
-        auto* editor = drive.window->macros()->editor();
+        auto* editor = drive.macros()->editor();
         int line = 0;
         for (auto const& text : editor->text().split(u'\n')) {
             ++line;
@@ -196,7 +196,7 @@ private Q_SLOTS:
     void textEditedByHandIsWhatRuns() {
         Driver drive;
         drive.key(Qt::Key_4, Qt::ControlModifier);
-        auto* editor = drive.window->macros()->editor();
+        auto* editor = drive.macros()->editor();
         editor->setText(editor->text().replace(u"- 9.9420]"_s, u"- 10.3420]"_s));
         drive.click("macro.run");
         QVERIFY(drive.judgement().contains(u"off by −400 µm"_s));
@@ -212,12 +212,12 @@ private Q_SLOTS:
         Driver drive;
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.key(Qt::Key_F5);
-        auto const at = drive.window->macros()->theatre().at();
+        auto const at = drive.macros()->theatre().at();
         drive.key(Qt::Key_D, Qt::ControlModifier);
         drive.key(Qt::Key_I, Qt::ControlModifier);
-        QCOMPARE(drive.window->macros()->theatre().at(), at);
+        QCOMPARE(drive.macros()->theatre().at(), at);
         QVERIFY(drive.judgement().contains(u"The zero is right."_s) && drive.judgement().contains(u" in,"_s));
-        auto* editor = drive.window->macros()->editor();
+        auto* editor = drive.macros()->editor();
         auto const mine = editor->text() + u"(mine)\n"_s;
         editor->setText(mine);
         drive.key(Qt::Key_M, Qt::ControlModifier);
@@ -270,7 +270,7 @@ private Q_SLOTS:
         Driver drive;
         auto session = store::Session::open(drive.book_path, drive.clock, "reader");
         QVERIFY(session && !(*session)->writable());
-        app::MainWindow reader(drive.look, drive.prompter, drive.clock, "reader");
+        app::MainWindow reader(drive.look, drive.prompter, drive.clock, "reader", app::stations());
         reader.setSession(std::move(*session));
         reader.show();
         QVERIFY(reader.findChild<QLineEdit*>(u"kit.nominal"_s)->isReadOnly());

@@ -14,7 +14,7 @@ namespace {
 
 /// A window that was started with one file.
 struct Started {
-    explicit Started(QString const& path) : window(look, prompter, clock, "tester") {
+    explicit Started(QString const& path) : window(look, prompter, clock, "tester", app::stations()) {
         look.setMotion(false);
         window.resize(1280, 800);
         (void)window.openBook(path);

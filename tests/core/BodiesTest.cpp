@@ -132,7 +132,7 @@ std::vector<Entity> entities() {
             Board{"MDF", 19, 9, 11},
             Surfacing{{3}, 0.4, 77},
             setup(),
-            MacroVersion{"re-touch", "G21\n(a, “b”)\n", 12, 88, {{"thickness", 5, 9.9}}},
+            MacroVersion{"re-touch", "G21\n(a, “b”)\n", 12, 88, {{"thickness", 5, 9.9}}, {11}},
             MacroRun{{4}, "completed", "chip", -0.3, 13, 99},
             Event{Happening::Rebolted,
                   1234,
@@ -153,7 +153,10 @@ Entity withoutFigures(Entity entity) {
         setup->place.zero_used.clear();
         setup->link.used.clear();
     }
-    if (auto* version = std::get_if<MacroVersion>(&entity)) version->used.clear();
+    if (auto* version = std::get_if<MacroVersion>(&entity)) {
+        version->used.clear();
+        version->place = {};
+    }
     return entity;
 }
 

@@ -85,11 +85,13 @@ private Q_SLOTS:
         QTest::addColumn<QString>("told");
         auto row = [](char const* event, char const* to, char const* stale, char const* suspect) {
             auto list = [](char const* words) { return *words ? std::string(" ") + words : std::string(); };
-            QTest::addRow("%s %s", event, to) << QString::fromLatin1(event) << QString::fromLatin1(to)
-                                              << QString::fromStdString("stale:" + list(stale) + "; suspect:" + list(suspect));
+            QTest::addRow("%s %s", event, to)
+                << QString::fromLatin1(event) << QString::fromLatin1(to)
+                << QString::fromStdString("stale:" + list(stale) + "; suspect:" + list(suspect));
         };
         auto const* of_setter = "setter_height setter_place reference board_constant link repeatability disc_map";
-        for (auto const* moved : {"moved", "bumped", "rebolted", "base_dented"}) row(moved, "setter", of_setter, "lengths");
+        for (auto const* moved : {"moved", "bumped", "rebolted", "base_dented"})
+            row(moved, "setter", of_setter, "lengths");
         row("cable_pulled", "setter",
             "setter_height setter_place reference board_constant link repeatability disc_map signal_proof", "lengths");
         row("cable_pulled", "plate", "signal_proof", "");
@@ -221,7 +223,8 @@ private Q_SLOTS:
         Yard yard;
         std::vector<Used> const then{{"thickness", 3, 9.942}, {"scale", 1, std::nullopt}};
         QVERIFY(facts::changedSince(yard.reader(), then, then).empty());
-        auto const changed = facts::changedSince(yard.reader(), then, {{"thickness", 3, 9.931}, {"scale", 1, std::nullopt}});
+        auto const changed =
+            facts::changedSince(yard.reader(), then, {{"thickness", 3, 9.931}, {"scale", 1, std::nullopt}});
         QCOMPARE(changed.size(), std::size_t(1));
         QCOMPARE(changed.front().text, std::string("The thickness was 9.942 mm, is 9.931 mm."));
         QVERIFY(facts::changedSince(yard.reader(), {}, then).empty()); // nothing was kept

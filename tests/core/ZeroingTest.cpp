@@ -4,15 +4,15 @@
 #include "support/Test.h"
 
 #include "core/base/Words.h"
-#include "core/safety/NextStep.h"
+#include "core/upkeep/NextStep.h"
 
 using namespace steady;
 using test::SmallShop;
 
 namespace {
 
-safety::Progress progress(SmallShop const& shop, std::optional<bool> run_good = std::nullopt) {
-    return safety::progressOf({shop.reader(), shop.zero(), {}, run_good});
+upkeep::Progress progress(SmallShop const& shop, std::optional<bool> run_good = std::nullopt) {
+    return upkeep::progressOf({shop.reader(), shop.zero(), {}, {}, run_good});
 }
 
 } // namespace
@@ -116,7 +116,7 @@ private Q_SLOTS:
         shop.change(shop.contact, [](shop::Contact& c) { c.value_mm = 63.2; }); // the minus was lost
         auto const zero = shop.zero();
         QCOMPARE(zero.judgements.front().severity, Severity::Bad);
-        QCOMPARE(progress(shop).zeroing.standing, safety::Standing::Failed);
+        QCOMPARE(progress(shop).zeroing.standing, upkeep::Standing::Failed);
     }
     void simulatedIsSaidAndNeverCounts() {
         SmallShop shop;
@@ -163,8 +163,8 @@ private Q_SLOTS:
     void nextStepFollowsTheWork() {
         SmallShop shop;
         QCOMPARE(progress(shop).next_station, std::string("macros"));
-        QCOMPARE(progress(shop, true).macros.standing, safety::Standing::Proved);
-        QCOMPARE(progress(shop, false).macros.standing, safety::Standing::Failed);
+        QCOMPARE(progress(shop, true).macros.standing, upkeep::Standing::Proved);
+        QCOMPARE(progress(shop, false).macros.standing, upkeep::Standing::Failed);
         auto untouched = *shop.book.find(shop.setup_id);
         untouched.place.contact = {};
         shop.book.put(shop.setup_id.value, untouched);

@@ -53,7 +53,7 @@ template<class T, class At> void practiceFields(Form<T>& f, char const* device, 
 
 } // namespace
 
-KitStation::KitStation(Desk& desk, QWidget* parent) : Station(desk, u"kit"_s, u"Kit"_s, parent) {
+KitStation::KitStation(Desk& desk, StationName called, QWidget* parent) : Station(desk, std::move(called), parent) {
     m_sections = new Sections(id(), 2, entry()->parentWidget());
     buildPlate(m_sections->add(u"plate"_s, u"Plate"_s));
     buildSetter(m_sections->add(u"setter"_s, u"Setter"_s));

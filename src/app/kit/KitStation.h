@@ -3,8 +3,8 @@
 #pragma once
 // Kit: plates with their readings, the fixed setter, the tools, and the parts that tools are made of.
 
+#include "app/shell/Form.h"
 #include "app/shell/Station.h"
-#include "app/widgets/Form.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Sections.h"
 
@@ -18,8 +18,7 @@ class KitStation : public Station {
     Q_OBJECT
 
 public:
-    KitStation(Desk& desk, QWidget* parent);
-    safety::StationState state() const override { return desk().progress().kit; }
+    KitStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
     void openSection(QString const& id) override { m_sections->open(id); }
 

@@ -17,7 +17,8 @@ using namespace Qt::StringLiterals;
 using shop::Machine;
 using shop::ZeroSetup;
 
-MachineStation::MachineStation(Desk& desk, QWidget* parent) : Station(desk, u"machine"_s, u"Machine"_s, parent) {
+MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
+    : Station(desk, std::move(called), parent) {
     m_machines = new Choice(u"machine.which"_s, u"Which machine"_s, desk.look());
     connect(m_machines->box(), &QComboBox::activated, this, [this](int index) {
         auto const chosen = chosenIn<ZeroSetup>(*m_machines->box(), index);

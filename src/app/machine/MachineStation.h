@@ -3,8 +3,8 @@
 #pragma once
 // Machine: travel, homing, input and spindle, the controller's behaviour; the envelope as a picture.
 
+#include "app/shell/Form.h"
 #include "app/shell/Station.h"
-#include "app/widgets/Form.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Sections.h"
 
@@ -14,8 +14,7 @@ class MachineStation : public Station {
     Q_OBJECT
 
 public:
-    MachineStation(Desk& desk, QWidget* parent);
-    safety::StationState state() const override { return desk().progress().machine; }
+    MachineStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
     void openSection(QString const& id) override { m_sections->open(id); }
 

@@ -16,22 +16,6 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
-namespace {
-
-std::string outcomeOf(safety::RunClass kind) {
-    switch (kind) {
-    case safety::RunClass::Right: return "right";
-    case safety::RunClass::StoppedSafely: return "stopped safely";
-    case safety::RunClass::WrongZero: return "wrong, and silent";
-    case safety::RunClass::SetterHurt: return "setter hurt";
-    case safety::RunClass::Collision: return "collision";
-    case safety::RunClass::DidNotEnd: return "did not end";
-    }
-    return {};
-}
-
-} // namespace
-
 Id<shop::MacroVersion> MacrosStation::versionOf(std::string const& text) const {
     for (auto const& [id, version] : desk().book().all<shop::MacroVersion>())
         if (version->macro == macros::name(m_kind) && version->text == text) return id;
@@ -46,11 +30,14 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
     auto version = versionOf(macro);
     if (!version) {
         version = {desk().nextId(change)};
-        change.put(version, shop::MacroVersion{macros::name(m_kind), macro, seq, now});
+        shop::MacroVersion kept{macros::name(m_kind), macro, seq, now, {}, {}};
+        if (m_rehearsal) kept.used = zeroing::zeroUsed(m_rehearsal->zero);
+        kept.place = desk().setupId();
+        change.put(version, std::move(kept));
     }
     if (with_run && m_theatre.ended()) {
         shop::MacroRun run{version,
-                           outcomeOf(safety::classify(m_theatre.result(), *m_rehearsal)),
+                           safety::outcomeWord(safety::classify(m_theatre.result(), *m_rehearsal)),
                            m_fault->box()->currentIndex() > 0 ? m_fault->box()->currentText().toStdString() : "",
                            safety::errorOf_mm(m_theatre.result(), *m_rehearsal),
                            seq,

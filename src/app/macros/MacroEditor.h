@@ -3,8 +3,8 @@
 #pragma once
 // The macro's text, coloured by the core's own tokens, with the line that is being run.
 
-#include "app/ThirdParty.h"
 #include "app/widgets/Look.h"
+#include "app/widgets/ThirdParty.h"
 
 #include <QMap>
 #include <set>

@@ -18,7 +18,8 @@ constexpr int text_and_picture_px = 760, side_by_side_px = 700, views_px = 340;
 
 } // namespace
 
-MacrosStation::MacrosStation(Desk& desk, QWidget* parent) : Station(desk, u"macros"_s, u"Macros"_s, parent) {
+MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
+    : Station(desk, std::move(called), parent) {
     m_kinds = new Choice(u"macro.kind"_s, u"Macro for"_s, desk.look());
     for (auto const kind : macros::every_kind) m_kinds->box()->addItem(QString::fromUtf8(macros::title(kind)));
     connect(m_kinds->box(), &QComboBox::activated, this, [this](int index) {
@@ -194,6 +195,14 @@ std::set<std::string> MacrosStation::leftOut() const {
 bool MacrosStation::edited() const { return m_rehearsal && m_editor->text().toStdString() != m_rehearsal->macro.text; }
 
 /// Text changed by hand stays; a run stays while neither text nor book have changed.
+void MacrosStation::perform(QString const& action) {
+    if (action == u"macro.run"_s) run();
+    if (action == u"macro.step"_s) stepOne();
+    if (action == u"macro.break"_s) toggleBreakpoint();
+    if (action == u"macro.keep"_s) keep();
+    if (action == u"macro.save"_s) save();
+}
+
 void MacrosStation::refresh() {
     m_true_thickness->showLength(m_true_thickness_mm, u"leave empty: as the book says"_s);
     auto const before = m_rehearsal ? m_rehearsal->macro.text : std::string();

@@ -5,10 +5,10 @@
 
 #include "app/macros/MacroEditor.h"
 #include "app/macros/Theatre.h"
+#include "app/shell/Form.h"
 #include "app/shell/Station.h"
 #include "app/widgets/Choice.h"
 #include "app/widgets/Field.h"
-#include "app/widgets/Form.h"
 #include "app/widgets/LadderView.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Sections.h"
@@ -23,9 +23,9 @@ class MacrosStation : public Station {
     Q_OBJECT
 
 public:
-    MacrosStation(Desk& desk, QWidget* parent);
-    safety::StationState state() const override { return desk().progress().macros; }
+    MacrosStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
+    void perform(QString const& action) override;
     void openSection(QString const& id) override { m_sections->open(id); }
     MacroEditor* editor() const { return m_editor; }
     Theatre const& theatre() const { return m_theatre; }

@@ -52,7 +52,7 @@ TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* pare
     auto* menu = new QMenu(menu_button);
     for (auto* action : actions.all()) {
         if (action->objectName() == u"edit.undo"_s || action->objectName() == u"view.metric"_s ||
-            action->objectName() == u"go.machine"_s || action->objectName() == u"app.quit"_s)
+            action->objectName() == u"go.next"_s || action->objectName() == u"app.quit"_s)
             menu->addSeparator();
         menu->addAction(action);
         if (action->objectName() == u"book.open"_s) menu->addMenu(recent);
@@ -67,6 +67,8 @@ TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* pare
     row->addSpacing(12);
     row->addWidget(m_reading);
     row->addStretch();
+    row->addWidget(buttonFor(actions["edit.happened"], u"Something happened"_s, this));
+    row->addSpacing(8);
     row->addWidget(menu_button);
     row->addSpacing(8);
     row->addWidget(buttonFor(actions["view.metric"], u"mm"_s, this));

@@ -39,14 +39,11 @@ void Desk::recompute() {
     std::tie(m_setup_id, m_setup) = safety::setupOf(m_book);
     m_zero = m_book.ask<zeroing::plateZero>(m_setup, m_practice);
     m_slips = m_book.ask<zeroing::findSlips>(m_setup);
+    m_status = upkeep::statusOf(m_book, m_run_good);
 }
 
 Result<safety::Rehearsal> Desk::rehearse(macros::Kind kind, std::set<std::string> const& leave_out) const {
     return safety::rehearse(m_book, m_setup, kind, leave_out);
-}
-
-safety::Progress Desk::progress() const {
-    return m_zero ? safety::progressOf({m_book, *m_zero, m_slips, m_run_good}) : safety::Progress{};
 }
 
 Result<void> Desk::commit(shop::Change change) { return m_session->commit(std::move(change)); }
@@ -111,6 +108,7 @@ void Desk::practise(std::optional<shop::Contact> contact) {
 void Desk::setRunGood(std::optional<bool> good) {
     if (m_run_good == good) return;
     m_run_good = good;
+    m_status = upkeep::statusOf(m_book, m_run_good);
     Q_EMIT progressChanged();
 }
 

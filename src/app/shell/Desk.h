@@ -6,8 +6,8 @@
 #include "app/shell/Prompter.h"
 #include "app/widgets/Look.h"
 #include "core/facts/Facts.h"
-#include "core/safety/NextStep.h"
 #include "core/safety/Rehearsal.h"
+#include "core/upkeep/Status.h"
 #include "store/Session.h"
 
 #include <QComboBox>
@@ -34,7 +34,9 @@ public:
     Findings const& slips() const { return m_slips; }
     /// Macro and world from the book; `leave_out` as in the recipe.
     Result<safety::Rehearsal> rehearse(macros::Kind kind, std::set<std::string> const& leave_out = {}) const;
-    safety::Progress progress() const;
+    /// What holds and what does not, and what comes next.
+    upkeep::Status const& status() const { return m_status; }
+    upkeep::Progress const& progress() const { return m_status.progress; }
 
     Result<void> commit(shop::Change change);
     /// Puts the setup, as a change of its own.
@@ -90,6 +92,7 @@ Q_SIGNALS:
     void changed(); ///< the book, the units, the practice contact
     void progressChanged();
     void problem(QString const& words);
+    void stationWanted(QString const& id); ///< somebody asks to be shown another station
 
 private:
     void recompute();
@@ -105,6 +108,7 @@ private:
     Result<zeroing::PlateZeroResult> m_zero = fail(Code::Missing, {});
     Findings m_slips;
     std::optional<bool> m_run_good;
+    upkeep::Status m_status;
 };
 
 /// Fills a list with things that have a name, the one with the id chosen.

@@ -2,14 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/MainWindow.h"
 
-#include "app/kit/KitStation.h"
-#include "app/machine/MachineStation.h"
-#include "app/macros/MacrosStation.h"
 #include "app/shell/Bars.h"
+#include "app/shell/HappenedPanel.h"
 #include "app/shell/HistoryDialog.h"
 #include "app/shell/Route.h"
 #include "app/shell/Trouble.h"
-#include "app/zeroing/ZeroingStation.h"
 #include "core/base/Words.h"
 #include "store/Rescue.h"
 
@@ -36,9 +33,9 @@ QString wordsOf(store::Rescued const& said) {
 
 } // namespace
 
-MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author)
-    : m_look(look), m_prompter(prompter), m_clock(clock), m_author(std::move(author)), m_actions(this),
-      m_recent(new QMenu(u"Recent books"_s, this)) {
+MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author, StationTable stations)
+    : m_look(look), m_prompter(prompter), m_clock(clock), m_author(std::move(author)), m_table(std::move(stations)),
+      m_actions(this, m_table), m_recent(new QMenu(u"Recent books"_s, this)) {
     setWindowTitle(u"Steady Pin"_s);
     resize(sizeOn(screen()->availableSize()));
     connectActions();
@@ -61,7 +58,8 @@ void MainWindow::leaveBook() {
     m_files.cancel(); // a copy that is being written is finished first
     m_unchecked = false;
     if (auto* typing = focusWidget()) typing->clearFocus();
-    m_stations.clear();
+    m_made.clear();
+    m_happened = nullptr;
     m_stale.clear();
     m_notice = nullptr;
     m_top = nullptr;
@@ -106,36 +104,21 @@ void MainWindow::connectActions() {
     on("view.smaller", [this] { m_look.setScale(m_look.scale() / 1.1); });
     on("view.normal", [this] { m_look.setScale(1); });
     on("edit.history", [this] { (new HistoryDialog(*m_desk, centralWidget()))->open(); });
-    for (auto const* id : {"go.machine", "go.kit", "go.zeroing", "go.macros"})
-        on(id, [this, id] { goTo(QString::fromLatin1(id + 3)); });
+    for (auto const& row : m_table)
+        connect(m_actions[("go." + row.id.toStdString()).c_str()], &QAction::triggered, this,
+                [this, id = row.id] { goTo(id); });
+    for (auto* action : m_actions.all())
+        if (auto const of = Actions::stationOf(action); !of.isEmpty())
+            connect(action, &QAction::triggered, this, [this, of, action] {
+                goTo(of);
+                current()->perform(action->objectName());
+            });
+    on("edit.happened", [this] { somethingHappened(); });
     on("go.next", [this] {
         auto const progress = m_desk->progress();
         goTo(text(progress.next_station));
         if (!progress.next_section.empty()) current()->openSection(text(progress.next_section));
     });
-    on("zero.link", [this] {
-        goTo(u"zeroing"_s);
-        m_zeroing->openSection(u"link"_s);
-        m_zeroing->makeLink();
-    });
-    on("macro.break", [this] { m_macros->toggleBreakpoint(); });
-    on("macro.keep", [this] {
-        goTo(u"macros"_s);
-        m_macros->keep();
-    });
-    on("zero.simulate", [this] {
-        goTo(u"zeroing"_s);
-        m_zeroing->simulate();
-    });
-    on("macro.run", [this] {
-        goTo(u"macros"_s);
-        m_macros->run();
-    });
-    on("macro.step", [this] {
-        goTo(u"macros"_s);
-        m_macros->stepOne();
-    });
-    on("macro.save", [this] { m_macros->save(); });
     on("app.quit", [this] { close(); });
     for (auto const* id : {"view.metric", "view.inch", "view.night"}) m_actions[id]->setCheckable(true);
 }
@@ -256,11 +239,8 @@ void MainWindow::build() {
     m_top = new TopBar(m_look, m_actions, m_recent, central);
     m_notice = new Notice(m_look, central);
     m_stack = new QStackedWidget(central);
-    m_zeroing = new ZeroingStation(*m_desk, m_stack);
-    m_macros = new MacrosStation(*m_desk, m_stack);
-    m_stations = {new MachineStation(*m_desk, m_stack), new KitStation(*m_desk, m_stack), m_zeroing, m_macros};
-    for (auto* station : m_stations) m_stack->addWidget(station);
-    m_route = new Route(m_look, m_stations, central);
+    m_made.assign(m_table.size(), nullptr);
+    m_route = new Route(*m_desk, m_table, central);
     m_next = new NextBar(m_look, m_actions["go.next"], central);
     auto* middle = new QHBoxLayout;
     middle->setSpacing(0);
@@ -270,18 +250,21 @@ void MainWindow::build() {
     column->addWidget(m_notice);
     column->addLayout(middle, 1);
     column->addWidget(m_next);
-    connect(m_route, &Route::chosen, this, [this](int index) { goTo(m_stations[index]->id()); });
+    connect(m_route, &Route::chosen, this, [this](int index) { goTo(m_table[static_cast<std::size_t>(index)].id); });
     connect(m_desk.get(), &Desk::changed, this, &MainWindow::refresh);
     connect(m_desk.get(), &Desk::progressChanged, this, &MainWindow::showProgress);
     connect(m_desk.get(), &Desk::problem, this, &MainWindow::report);
-    goTo(u"kit"_s);
+    connect(m_desk.get(), &Desk::stationWanted, this, &MainWindow::goTo);
+    m_happened = new HappenedPanel(*m_desk, central);
     m_look.dress(this);
+    goTo(u"kit"_s);
     showProgress();
 }
 
 /// What is shown follows at once; the other stations when they are next shown.
 void MainWindow::refresh() {
-    m_stale.insert(m_stations.begin(), m_stations.end());
+    for (auto* made : m_made)
+        if (made) m_stale.insert(made);
     freshen(*current());
     showProgress();
 }
@@ -313,15 +296,41 @@ void MainWindow::report(QString const& words) {
 }
 
 void MainWindow::goTo(QString const& station) {
-    for (std::size_t i = 0; i < m_stations.size(); ++i) {
-        if (m_stations[i]->id() != station) continue;
-        freshen(*m_stations[i]);
-        m_stack->setCurrentIndex(static_cast<int>(i));
+    for (std::size_t i = 0; i < m_made.size(); ++i) {
+        if (m_table[i].id != station) continue;
+        auto& shown = make(i);
+        freshen(shown);
+        m_stack->setCurrentWidget(&shown);
         m_route->setCurrent(static_cast<int>(i));
-        if (!m_stations[i]->isAncestorOf(focusWidget())) m_route->takeFocus(static_cast<int>(i));
+        if (!shown.isAncestorOf(focusWidget())) m_route->takeFocus(static_cast<int>(i));
     }
 }
 
-Station* MainWindow::current() const { return m_stations[m_stack->currentIndex()]; }
+Station& MainWindow::make(std::size_t row) {
+    if (!m_made[row]) {
+        m_made[row] = m_table[row].make(*m_desk, m_stack);
+        m_stack->addWidget(m_made[row]);
+        m_look.dress(m_made[row]);
+    }
+    return *m_made[row];
+}
+
+Station* MainWindow::station(QString const& id) {
+    for (std::size_t i = 0; i < m_made.size(); ++i)
+        if (m_table[i].id == id) return &make(i);
+    return nullptr;
+}
+
+Station* MainWindow::current() const { return static_cast<Station*>(m_stack->currentWidget()); }
+
+void MainWindow::somethingHappened() {
+    if (m_happened->isVisible()) return m_happened->hide();
+    m_happened->open();
+}
+
+void MainWindow::resizeEvent(QResizeEvent* event) {
+    QMainWindow::resizeEvent(event);
+    if (m_happened && m_happened->isVisible()) m_happened->place();
+}
 
 } // namespace steady::app

@@ -13,19 +13,18 @@
 
 namespace steady::app {
 
-class MacrosStation;
+class HappenedPanel;
 class NextBar;
 class Notice;
 class Route;
 class Station;
 class TopBar;
-class ZeroingStation;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
 
 public:
-    MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author);
+    MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::string author, StationTable stations);
     ~MainWindow() override;
     /// How large it opens on a screen that leaves so much.
     static QSize sizeOn(QSize available);
@@ -41,10 +40,13 @@ public:
     void setRecent(QStringList const& paths);
     Desk* desk() const { return m_desk.get(); }
     Station* current() const;
-    MacrosStation* macros() const { return m_macros; }
+    /// Made when it is first asked for; null when there is none with that id.
+    Station* station(QString const& id);
+    StationTable const& stations() const { return m_table; }
 
 protected:
     bool event(QEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
 
 Q_SIGNALS:
     /// The book shown now, to be remembered as the last one.
@@ -61,11 +63,14 @@ private:
     void enableActions();
     void checkBook();
     void rescueBook(QString const& damaged);
+    Station& make(std::size_t row);
+    void somethingHappened();
 
     Look& m_look;
     Prompter& m_prompter;
     Clock const& m_clock;
     std::string m_author;
+    StationTable m_table;
     Actions m_actions;
     QMenu* m_recent;
     std::unique_ptr<Desk> m_desk;
@@ -74,12 +79,11 @@ private:
     Notice* m_notice = nullptr;
     Route* m_route = nullptr;
     QStackedWidget* m_stack = nullptr;
-    std::vector<Station*> m_stations;
-    std::set<Station*> m_stale; ///< shown before the book changed; they follow when they are shown again
-    MacrosStation* m_macros = nullptr;
-    ZeroingStation* m_zeroing = nullptr;
-    bool m_unchecked = false;    ///< the book shown has not been read to the end yet
-    Background m_check, m_files; ///< reading the book to its end; writing another file
+    HappenedPanel* m_happened = nullptr;
+    std::vector<Station*> m_made; ///< by the rows of the table; null: not shown yet
+    std::set<Station*> m_stale;   ///< shown before the book changed; they follow when they are shown again
+    bool m_unchecked = false;     ///< the book shown has not been read to the end yet
+    Background m_check, m_files;  ///< reading the book to its end; writing another file
 };
 
 } // namespace steady::app

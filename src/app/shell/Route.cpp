@@ -11,10 +11,10 @@ constexpr char const* standing_words[] = {"open", "proved", "suspect", "failed"}
 
 } // namespace
 
-RouteItem::RouteItem(Look const& look, Station const& station, QWidget* parent)
-    : QAbstractButton(parent), m_look(look), m_station(station) {
-    setObjectName(QStringLiteral("route.") + station.id());
-    setText(station.title());
+RouteItem::RouteItem(Desk& desk, StationRow const& row, QWidget* parent)
+    : QAbstractButton(parent), m_look(desk.look()), m_desk(desk), m_which(row.state) {
+    setObjectName(QStringLiteral("route.") + row.id);
+    setText(row.title);
     setCheckable(true);
     setAutoExclusive(true);
     setSizePolicy(QSizePolicy::Fixed, QSizePolicy::Fixed);
@@ -29,7 +29,7 @@ void RouteItem::setEnds(bool first, bool last) {
 }
 
 void RouteItem::refresh() {
-    m_state = m_station.state();
+    m_state = m_desk.progress().*m_which;
     setAccessibleName(text() + QStringLiteral(", ") +
                       QLatin1String(standing_words[static_cast<int>(m_state.standing)]) + QStringLiteral(": ") +
                       app::text(m_state.word));
@@ -68,13 +68,13 @@ void RouteItem::focusInEvent(QFocusEvent* event) {
     QAbstractButton::focusInEvent(event);
 }
 
-Route::Route(Look const& look, std::vector<Station*> const& stations, QWidget* parent) : QWidget(parent) {
+Route::Route(Desk& desk, StationTable const& stations, QWidget* parent) : QWidget(parent) {
     onSurface(this, Surface::Panel);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 10, 0, 10);
     column->setSpacing(0);
     for (std::size_t i = 0; i < stations.size(); ++i) {
-        auto* item = new RouteItem(look, *stations[i], this);
+        auto* item = new RouteItem(desk, stations[i], this);
         item->setEnds(i == 0, i + 1 == stations.size());
         m_items.push_back(item);
         column->addWidget(item);

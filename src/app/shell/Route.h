@@ -3,7 +3,7 @@
 #pragma once
 // The stations in the order of the work, each with its state as shape and word.
 
-#include "app/shell/Station.h"
+#include "app/shell/StationTable.h"
 
 #include <QAbstractButton>
 
@@ -13,7 +13,7 @@ class RouteItem : public QAbstractButton {
     Q_OBJECT
 
 public:
-    RouteItem(Look const& look, Station const& station, QWidget* parent = nullptr);
+    RouteItem(Desk& desk, StationRow const& row, QWidget* parent = nullptr);
     void refresh();
     void setEnds(bool first, bool last);
     QSize sizeHint() const override { return {m_look.px(172), m_look.px(64)}; }
@@ -24,8 +24,9 @@ protected:
 
 private:
     Look const& m_look;
-    Station const& m_station;
-    safety::StationState m_state;
+    Desk& m_desk;
+    upkeep::StationState upkeep::Progress::*m_which;
+    upkeep::StationState m_state;
     bool m_first = false, m_last = false;
     bool m_by_key = false; ///< focus came by key: shown
 };
@@ -34,7 +35,7 @@ class Route : public QWidget {
     Q_OBJECT
 
 public:
-    Route(Look const& look, std::vector<Station*> const& stations, QWidget* parent = nullptr);
+    Route(Desk& desk, StationTable const& stations, QWidget* parent = nullptr);
     void refresh();
     void setCurrent(int index);
     void takeFocus(int index) { m_items[index]->setFocus(); }

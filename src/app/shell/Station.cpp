@@ -39,9 +39,9 @@ QScrollArea* zone(QWidget* content, QWidget* parent) {
 
 } // namespace
 
-Station::Station(Desk& desk, QString id, QString title, QWidget* parent)
-    : QWidget(parent), m_desk(desk), m_id(std::move(id)), m_title(std::move(title)), m_picture_px(picture_least_px) {
-    setObjectName(m_id);
+Station::Station(Desk& desk, StationName name, QWidget* parent)
+    : QWidget(parent), m_desk(desk), m_name(std::move(name)), m_picture_px(picture_least_px) {
+    setObjectName(m_name.id);
     auto* entry = new ZoneContent;
     m_entry = new QVBoxLayout(entry);
     m_entry->setContentsMargins(4, 0, 12, 8);
@@ -62,7 +62,7 @@ Station::Station(Desk& desk, QString id, QString title, QWidget* parent)
     column->addWidget(m_judgement, 1);
     m_judgement_zone = zone(side, this);
     m_strip = new QPushButton(this);
-    m_strip->setObjectName(m_id + QStringLiteral(".judgement"));
+    m_strip->setObjectName(m_name.id + QStringLiteral(".judgement"));
     m_strip->setCheckable(true);
     m_strip->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     connect(m_strip, &QPushButton::toggled, this, &Station::arrange);

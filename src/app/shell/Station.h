@@ -16,19 +16,24 @@ namespace steady::app {
 /// What is entered is as wide as this everywhere.
 inline constexpr int entry_px = 290;
 
+struct StationName {
+    QString id, title; ///< “kit”, “Kit”
+};
+
 class Station : public QWidget {
     Q_OBJECT
 
 public:
     /// With its parent from the start: a tree that changes hands is styled again, all of it.
-    Station(Desk& desk, QString id, QString title, QWidget* parent);
-    QString id() const { return m_id; }
-    QString title() const { return m_title; }
-    virtual safety::StationState state() const = 0;
+    Station(Desk& desk, StationName name, QWidget* parent);
+    QString id() const { return m_name.id; }
+    QString title() const { return m_name.title; }
     /// Shows what the desk has now.
     virtual void refresh() = 0;
     /// Shows a part of what is entered here; unknown ones leave things as they are.
     virtual void openSection(QString const&) {}
+    /// Does one of the actions that belong to this station; it is shown by then.
+    virtual void perform(QString const& /*action*/) {}
 
 protected:
     QVBoxLayout* entry() { return m_entry; }
@@ -47,7 +52,7 @@ private:
     void showStrip();
 
     Desk& m_desk;
-    QString m_id, m_title;
+    StationName m_name;
     QScrollArea *m_entry_zone, *m_picture_zone, *m_judgement_zone;
     QGridLayout* m_grid;
     QVBoxLayout *m_entry, *m_picture;

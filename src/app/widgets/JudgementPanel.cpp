@@ -18,7 +18,7 @@ protected:
     void paintEvent(QPaintEvent*) override {
         QPainter painter(this);
         paintMark(painter, QPointF(width() / 2.0 - 1, height() / 2.0), m_look.px(6),
-                  m_severity == Severity::Bad ? safety::Standing::Failed : safety::Standing::Suspect, m_look.ink());
+                  m_severity == Severity::Bad ? upkeep::Standing::Failed : upkeep::Standing::Suspect, m_look.ink());
     }
 
 private:

@@ -4,8 +4,8 @@
 
 namespace steady::app {
 
-void paintMark(QPainter& painter, QPointF centre, double radius, safety::Standing standing, paper::Ink const& ink) {
-    using safety::Standing;
+void paintMark(QPainter& painter, QPointF centre, double radius, upkeep::Standing standing, paper::Ink const& ink) {
+    using upkeep::Standing;
     painter.save();
     painter.setRenderHint(QPainter::Antialiasing);
     QColor const colour = standing == Standing::Proved    ? ink.good

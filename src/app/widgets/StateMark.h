@@ -3,13 +3,13 @@
 #pragma once
 // The shape of a standing, always shown beside a word: filled = proved, half = suspect, empty = open, cross = failed.
 
-#include "core/safety/NextStep.h"
+#include "core/upkeep/NextStep.h"
 #include "paper/Ink.h"
 
 #include <QPainter>
 
 namespace steady::app {
 
-void paintMark(QPainter& painter, QPointF centre, double radius, safety::Standing standing, paper::Ink const& ink);
+void paintMark(QPainter& painter, QPointF centre, double radius, upkeep::Standing standing, paper::Ink const& ink);
 
 } // namespace steady::app

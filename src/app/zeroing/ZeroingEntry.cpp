@@ -313,6 +313,7 @@ Result<void> ZeroingStation::commitContact(Contact contact, Target target, std::
     change.put(made, std::move(contact));
     if (target == Target::Plate) {
         setup.place.contact = made;
+        if (desk().zero()) setup.place.zero_used = zeroing::zeroUsed(*desk().zero());
         desk().putSetup(change, setup);
     }
     return desk().commit(std::move(change));
@@ -406,6 +407,7 @@ void ZeroingStation::makeLink() {
     setup.place.contact = setup.link.plate = *plate;
     setup.link.setter = *setter;
     setup.link.offset = setup.place.work_offset;
+    if (desk().zero()) setup.place.zero_used = setup.link.used = zeroing::zeroUsed(*desk().zero());
     (void)desk().report(desk().commitSetup(setup, "Link for " + workOffsetName(setup.place.work_offset)));
 }
 

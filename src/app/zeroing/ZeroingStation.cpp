@@ -19,7 +19,8 @@ using shop::Target;
 using zeroing::Judgement;
 using zeroing::ZChain;
 
-ZeroingStation::ZeroingStation(Desk& desk, QWidget* parent) : Station(desk, u"zeroing"_s, u"Zeroing"_s, parent) {
+ZeroingStation::ZeroingStation(Desk& desk, StationName called, QWidget* parent)
+    : Station(desk, std::move(called), parent) {
     m_sections = new Sections(u"zero"_s, 2, entry()->parentWidget());
     buildTouch(m_sections->add(u"touch"_s, u"Touch"_s));
     buildLink(m_sections->add(u"link"_s, u"Link"_s));
@@ -51,6 +52,13 @@ QString ZeroingStation::sourceOf(shop::Contact const& contact) const {
         if (auto const machine = zeroing::machineZ(contact))
             hint += u"; machine Z "_s + text(lengthText(machine->mm, desk().units()));
     return hint;
+}
+
+void ZeroingStation::perform(QString const& action) {
+    if (action == u"zero.simulate"_s) simulate();
+    if (action != u"zero.link"_s) return;
+    openSection(u"link"_s);
+    makeLink();
 }
 
 void ZeroingStation::refresh() {

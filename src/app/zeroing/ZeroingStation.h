@@ -4,8 +4,8 @@
 // Zeroing: a touch becomes work zero, on plate, setter, board or paper; the link; the three methods; ladder, sum and
 // judgement.
 
+#include "app/shell/Form.h"
 #include "app/shell/Station.h"
-#include "app/widgets/Form.h"
 #include "app/widgets/LadderView.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Sections.h"
@@ -23,9 +23,9 @@ class ZeroingStation : public Station {
     Q_OBJECT
 
 public:
-    ZeroingStation(Desk& desk, QWidget* parent);
-    safety::StationState state() const override { return desk().progress().zeroing; }
+    ZeroingStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
+    void perform(QString const& action) override;
     void openSection(QString const& id) override { m_sections->open(id); }
 
 public Q_SLOTS:

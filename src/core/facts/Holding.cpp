@@ -100,9 +100,19 @@ private:
         if (any) return older;
         for (auto const& figure : m_basis.typed) {
             auto const* then = each.event ? figureIn(each.event->stood, figure) : nullptr;
-            if (then ? then->mm == figure.mm : m_book.since(Id<shop::Event>{figure.entity}) < each.seq) return true;
+            if (then && then->mm != figure.mm) return false; // somebody has measured again
+            older = older || m_book.since(Id<shop::Event>{figure.entity}) < each.seq;
         }
-        return m_basis.typed.empty();
+        if (older) return true;
+        // Nothing that was measured: where a machine counts from is good again once it has been homed.
+        return m_basis.typed.empty() && each.seq > lastHoming();
+    }
+    std::int64_t lastHoming() const {
+        std::int64_t seq = 0;
+        for (auto const& each : m_all)
+            if (each.what == Happening::HomedAgain && (!each.event->machine || each.event->machine == m_basis.machine))
+                seq = each.seq;
+        return m_basis.kind == ResultKind::Home ? seq : 0;
     }
     std::int64_t lastCheck(ResultKind kind, Basis const& of) const {
         std::int64_t seq = 0;

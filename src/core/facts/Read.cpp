@@ -12,8 +12,19 @@ Read Read::readings(Id<shop::Study> study, std::shared_ptr<Result<shop::Readings
 }
 
 Read Read::units(UnitSystem units) {
-    return {0, nullptr, [](Read const& read, shop::Snapshot const&, UnitSystem now) { return read.m_units == now; },
-            units};
+    return {0, nullptr,
+            [](Read const& read, shop::Snapshot const&, UnitSystem now) {
+                return read.m_number == static_cast<std::int64_t>(now);
+            },
+            static_cast<std::int64_t>(units)};
+}
+
+Read Read::head(std::int64_t entity, shop::Head was) {
+    return {entity, nullptr,
+            [](Read const& read, shop::Snapshot const& now, UnitSystem) {
+                return now.head(read.m_id).seq == read.m_number;
+            },
+            was.seq};
 }
 
 } // namespace steady::facts

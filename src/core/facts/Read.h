@@ -28,6 +28,7 @@ public:
                 }};
     }
     static Read readings(Id<shop::Study> study, std::shared_ptr<Result<shop::Readings> const> was);
+    static Read head(std::int64_t entity, shop::Head was);
     static Read units(UnitSystem units);
 
     bool holds(shop::Snapshot const& now, UnitSystem units) const { return m_same(*this, now, units); }
@@ -38,13 +39,13 @@ public:
 
 private:
     using Same = bool (*)(Read const&, shop::Snapshot const&, UnitSystem);
-    Read(std::int64_t id, std::shared_ptr<void const> was, Same same, UnitSystem units = {})
-        : m_id(id), m_was(std::move(was)), m_same(same), m_units(units) {}
+    Read(std::int64_t id, std::shared_ptr<void const> was, Same same, std::int64_t number = 0)
+        : m_id(id), m_was(std::move(was)), m_same(same), m_number(number) {}
 
     std::int64_t m_id;
     std::shared_ptr<void const> m_was; ///< kept, so that no other thing can come to stand at its address
     Same m_same;
-    UnitSystem m_units;
+    std::int64_t m_number; ///< what is too small to be shared: a seq, the units
 };
 
 using Reads = std::vector<Read>;

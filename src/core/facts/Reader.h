@@ -45,6 +45,10 @@ public:
     }
     /// The change that brought an entity into the book.
     template<class T> std::int64_t since(Id<T> id) const { return m_snapshot.head(id.value).since; }
+    shop::Head head(std::int64_t entity) const {
+        note(Read::head(entity, m_snapshot.head(entity)));
+        return m_snapshot.head(entity);
+    }
     /// Of the sentences that are made.
     UnitSystem units() const {
         note(Read::units(m_units));

@@ -57,6 +57,18 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal con
     return link && std::abs(*link) > std::abs(zero) ? *link : zero;
 }
 
+char const* outcomeWord(RunClass kind) {
+    switch (kind) {
+    case RunClass::Right: return "right";
+    case RunClass::StoppedSafely: return "stopped safely";
+    case RunClass::WrongZero: return "wrong, and silent";
+    case RunClass::SetterHurt: return "setter hurt";
+    case RunClass::Collision: return "collision";
+    case RunClass::DidNotEnd: return "did not end";
+    }
+    return "";
+}
+
 RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal) {
     switch (result.outcome) {
     case Outcome::Completed: {

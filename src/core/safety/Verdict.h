@@ -13,6 +13,8 @@ namespace steady::safety {
 
 /// How a run is counted: right, or in which way not.
 enum class RunClass { Right, StoppedSafely, WrongZero, SetterHurt, Collision, DidNotEnd };
+/// “right”, “stopped safely”: as a kept run says it.
+char const* outcomeWord(RunClass kind);
 
 /// Right: completed, and Z zero or length within the stated ± of the truth. StoppedSafely: refused, alarm or limit.
 /// SetterHurt: past its overtravel contact or onto its end of stroke.

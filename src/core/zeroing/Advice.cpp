@@ -276,7 +276,7 @@ std::vector<Judgement> linkJudgements(facts::Reader const& book, shop::ZeroSetup
                         {}});
     said.push_back({Severity::Note,
                     "What it rests on",
-                    "The plate's thickness, this setter where it stands, the home position and the work as it lies. "
+                    "The plate's thickness, this setter where it stands and the work as it lies. "
                     "If one of them is bumped, changed or cut away, touch plate and setter again.",
                     {}});
     return said;

@@ -30,7 +30,8 @@ uncertainty::Budget byHand(shop::Machine const& machine) {
 double surfacedSince_mm(facts::Reader const& book, Id<shop::Board> board, std::int64_t since_utc_ms) {
     double removed = 0;
     for (auto const& [id, surfacing] : book.all<shop::Surfacing>())
-        if (surfacing->board == board && surfacing->at_utc_ms > since_utc_ms) removed += surfacing->removed_mm.value_or(0);
+        if (surfacing->board == board && surfacing->at_utc_ms > since_utc_ms)
+            removed += surfacing->removed_mm.value_or(0);
     return removed;
 }
 
@@ -126,7 +127,8 @@ Result<std::vector<BoardConstant>> boardConstants(facts::Reader const& book, sho
             }
             all.push_back(std::move(*made));
         }
-    if (all.empty() && ended) return fail(Code::Stale, {"board"}, "The height of the setter above the spoilboard", reasonOf(*ended));
+    if (all.empty() && ended)
+        return fail(Code::Stale, {"board"}, "The height of the setter above the spoilboard", reasonOf(*ended));
     if (all.empty()) return missing(any ? "A contact of the same tool on the setter" : "A contact on the spoilboard");
     std::stable_sort(all.begin(), all.end(), [](auto const& a, auto const& b) { return a.at_utc_ms < b.at_utc_ms; });
     return all;

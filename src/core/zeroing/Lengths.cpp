@@ -99,7 +99,8 @@ std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup c
     auto const basis = lengthBasis(book, setup);
     std::set<Era, std::greater<>> eras{presentEra(book, setup)};
     for (auto const& [id, contact] : book.all<shop::Contact>())
-        if (contact->target == Target::Setter && contact->setter == setup.place.setter) eras.insert(eraOf(book, setup, id));
+        if (contact->target == Target::Setter && contact->setter == setup.place.setter)
+            eras.insert(eraOf(book, setup, id));
     std::vector<std::pair<Era, Result<LengthBasis>>> bases; // the latest first
     for (auto const era : eras) bases.emplace_back(era, lengthBasis(book, setup, era));
     std::vector<ToolLength> table;

@@ -30,8 +30,8 @@ struct ToolLength {
     std::int64_t at_utc_ms = 0;
     Id<shop::Contact> contact; ///< of the tool on the setter; none: found otherwise
 };
-/// Every tool of the book, by number. L = L_ref + (m − m_ref), both of one era, the latest that has both. A tool measured on the plate: against another one's
-/// length and plate contact.
+/// Every tool of the book, by number. L = L_ref + (m − m_ref), both of one era, the latest that has both. A tool
+/// measured on the plate: against another one's length and plate contact.
 std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// W_nose = plate contact − thickness − L, of the tool that touched the plate: the work offset of the length table.

@@ -100,7 +100,8 @@ facts::Basis setterHeightBasis(facts::Reader const& book, shop::ZeroSetup const&
     basis.setter = setup.place.setter;
     std::int64_t at = 0;
     for (auto const& [id, contact] : book.all<shop::Contact>()) {
-        if (contact->source != shop::Source::Measured || !onSetter(*contact, setup) || contact->at_utc_ms < at) continue;
+        if (contact->source != shop::Source::Measured || !onSetter(*contact, setup) || contact->at_utc_ms < at)
+            continue;
         basis.contacts = {id};
         at = contact->at_utc_ms;
     }

@@ -16,8 +16,8 @@ struct SetterHeight {
     Id<shop::Assembly> assembly; ///< none: the bare nose
 };
 
-/// A stretch of time in which touches of the setter can be compared: the home position is the same, and nothing happened
-/// that ends where the setter trips.
+/// A stretch of time in which touches of the setter can be compared: the home position is the same, and nothing
+/// happened that ends where the setter trips.
 struct Era {
     int home_epoch = 1;
     int setter_events = 0; ///< so many came before

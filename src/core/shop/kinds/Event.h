@@ -19,8 +19,8 @@ enum class Happening {
     BaseDented, ///< dent, or paint or a chip under it
     Crashed,
     ReferenceSet, ///< the machine reference was set again
-    HomeChanged, ///< home switch, pull-off, homing direction or frame
-    HomedAgain, ///< a plain re-home or restart
+    HomeChanged,  ///< home switch, pull-off, homing direction or frame
+    HomedAgain,   ///< a plain re-home or restart
     ScaleChanged,
     HeadTouched, ///< tram, shim, head or gibs
     PowerCut,
@@ -33,7 +33,7 @@ enum class Happening {
     InsertTurned,
     PutBackDusty,
     SpacerChanged, ///< spacer or holder
-    HandMove, ///< a tool was moved by hand or by a recovery
+    HandMove,      ///< a tool was moved by hand or by a recovery
     RackMoved,
     OffsetSelected, ///< another work offset was selected, or a variable used for something else
     MemoryCleared,

@@ -9,6 +9,8 @@
 
 namespace steady::shop {
 
+struct ZeroSetup;
+
 /// A text, and against which state of the book it was kept.
 struct MacroVersion {
     std::string macro; ///< “plate-zero”, “re-touch”, …
@@ -16,6 +18,7 @@ struct MacroVersion {
     std::int64_t book_seq = 0; ///< last change of the book then
     std::int64_t at_utc_ms = 0;
     std::vector<Used> used; ///< what it was written with; empty: not said
+    Id<ZeroSetup> place;    ///< whose it is; none: not said
     bool operator==(MacroVersion const&) const = default;
 
     static constexpr KindName kind{"macro", "macro"};
@@ -25,6 +28,7 @@ struct MacroVersion {
         f({"book_seq", "change of the book"}, self.book_seq);
         f({"at_utc_ms", "time"}, self.at_utc_ms);
         f({"used", "figures in it"}, self.used);
+        f({"place", "place of work"}, self.place);
     }
 };
 

@@ -47,10 +47,10 @@ struct PlaceOfWork {
     Id<TouchPlate> plate;
     Id<ToolSetter> setter;
     Id<Board> board;
-    Id<Assembly> assembly; ///< the tool in the spindle
-    Id<Contact> contact;   ///< its touch on the plate
+    Id<Assembly> assembly;       ///< the tool in the spindle
+    Id<Contact> contact;         ///< its touch on the plate
     std::vector<Used> zero_used; ///< what the zero was made with when it went into the controller; empty: not said
-    int work_offset = 1;   ///< 1 to 9: G54 to G59.3
+    int work_offset = 1;         ///< 1 to 9: G54 to G59.3
     std::optional<double> stock_thickness_mm;
     Id<Contact> board_accepted;     ///< a board contact that differs from the older height, and counts all the same
     std::int64_t looked_utc_ms = 0; ///< when what was to be seen at zero was seen; 0: not yet

@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/widgets/Form.h"
+#include "app/shell/Form.h"
 
 namespace steady::app {
 

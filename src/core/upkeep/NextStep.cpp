@@ -1,12 +1,13 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/safety/NextStep.h"
+#include "core/upkeep/NextStep.h"
 
 #include "core/zeroing/Link.h"
 
+#include <algorithm>
 #include <fmt/format.h>
 
-namespace steady::safety {
+namespace steady::upkeep {
 namespace {
 
 struct Teller {
@@ -16,6 +17,7 @@ struct Teller {
     bool linked = static_cast<bool>(zeroing::linkOf(known.book, zero.setup));
     bool setter = known.book.find(zero.setup.place.setter) != nullptr;
     bool by_link = setter && zero.setup.plan.method == shop::Method::Retouch;
+    RedoStep const *stale = firstStale(false), *stale_macro = firstStale(true);
     Progress p{};
 
     void states() {
@@ -30,7 +32,7 @@ struct Teller {
         if (!zero.chain && bad)
             p.zeroing = {Standing::Failed, "of an old home"};
         else if (zero.chain && zero.holding.state == facts::Hold::Stale)
-            p.zeroing = {Standing::Suspect, "stale"};
+            p.zeroing = {Standing::Suspect, "stale, see Upkeep"};
         else if (!zero.chain && known.slips.empty())
             p.zeroing = {Standing::Open, "no contact yet"};
         else if (bad)
@@ -48,27 +50,62 @@ struct Teller {
             p.macros = *known.run_good ? StationState{Standing::Proved, "run, it is right"}
                                        : StationState{Standing::Failed, "run, see why"};
     }
+    void upkeep() {
+        auto const suspect = known.redo.size();
+        if (stale || stale_macro)
+            p.upkeep = {Standing::Suspect, fmt::format("{} to do again", known.redo.size())};
+        else if (suspect)
+            p.upkeep = {Standing::Suspect, fmt::format("{} in doubt", suspect)};
+        else
+            p.upkeep = {Standing::Proved, "all holds"};
+    }
+    /// A station in which something has to be done again does not look proved.
+    void endStates() {
+        for (auto const& step : known.redo) {
+            if (step.state != facts::Hold::Stale) continue;
+            std::string_view const at = stationOf(step.kind);
+            auto& state = at == "machine" ? p.machine : at == "kit" ? p.kit : at == "macros" ? p.macros : p.zeroing;
+            if (state.standing == Standing::Proved) state = {Standing::Suspect, "stale, see Upkeep"};
+        }
+    }
     void next(char const* station, std::string words, char const* section = "") {
         p.next = std::move(words);
         p.next_station = station;
         p.next_section = section;
     }
 
+    /// The first that has to be done again; what is only suspect can wait, and macros wait for what they are made of.
+    RedoStep const* firstStale(bool macro) const {
+        for (auto const& step : known.redo)
+            if (step.state == facts::Hold::Stale && (step.kind == facts::ResultKind::MacroProof) == macro) return &step;
+        return nullptr;
+    }
+    std::string redoWords(RedoStep const& step) const {
+        auto const words = fmt::format("{}. {}", step.title, step.remedy);
+        auto const count = std::count_if(known.redo.begin(), known.redo.end(),
+                                         [](auto const& each) { return each.state == facts::Hold::Stale; });
+        return count == 1 ? "To do again: " + words : fmt::format("To do again, the first of {}: {}", count, words);
+    }
+
     Progress told() {
         states();
+        upkeep();
+        endStates();
         if (!known.slips.empty() && p.zeroing.standing != Standing::Failed)
             next("zeroing", "Look at one number again: " + known.slips.front().text);
+        else if (stale && p.zeroing.standing != Standing::Failed)
+            next(stationOf(stale->kind), redoWords(*stale));
         else if (!zero.thickness.measured())
             next("kit", fmt::format("Measure the plate at five places: its nominal thickness is only good to {}.",
                                     plusMinusText(zero.thickness.budget.expanded_95, units)));
         else if (!zero.chain)
             next("zeroing", "Touch the plate and type the Z that the readout shows: work zero follows from it.");
-        else if (zero.holding.state == facts::Hold::Stale)
-            next("zeroing", "Touch the plate again: this zero no longer holds. " + reasonOf(zero.holding));
         else if (p.zeroing.standing == Standing::Failed)
             next("zeroing", "Look at the contact again: it lies outside the travel.");
         else if (known.run_good && !*known.run_good)
             next("macros", "Read the verdict: the macro did not set it right in the last run.");
+        else if (stale_macro)
+            next("macros", redoWords(*stale_macro));
         else if (by_link && !linked)
             next("zeroing",
                  "Touch the setter with the tool that touched the plate and make the link: then a tool change "
@@ -88,4 +125,4 @@ struct Teller {
 
 Progress progressOf(Known const& known) { return Teller{known}.told(); }
 
-} // namespace steady::safety
+} // namespace steady::upkeep

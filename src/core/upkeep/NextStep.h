@@ -3,10 +3,10 @@
 #pragma once
 // The one most useful thing to do now, and why; and how far each station is.
 
-#include "core/facts/Reader.h"
+#include "core/upkeep/Redo.h"
 #include "core/zeroing/PlateZero.h"
 
-namespace steady::safety {
+namespace steady::upkeep {
 
 enum class Standing { Open, Proved, Suspect, Failed };
 
@@ -17,7 +17,7 @@ struct StationState {
 };
 
 struct Progress {
-    StationState machine, kit, zeroing, macros;
+    StationState machine, kit, zeroing, macros, upkeep;
     std::string next;         ///< what to do
     std::string next_station; ///< “machine”, “kit”, “zeroing”, “macros”
     std::string next_section; ///< of that station; empty: the first
@@ -28,8 +28,9 @@ struct Known {
     facts::Reader const& book;
     zeroing::PlateZeroResult const& zero;
     Findings const& slips;
-    std::optional<bool> run_good; ///< the macro as it stands has been run and set a right zero; none: not run yet
+    std::vector<RedoStep> const& redo; ///< what no longer holds
+    std::optional<bool> run_good;      ///< the macro as it stands has been run and set a right zero; none: not run yet
 };
 Progress progressOf(Known const& known);
 
-} // namespace steady::safety
+} // namespace steady::upkeep

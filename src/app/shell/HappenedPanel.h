@@ -1,0 +1,33 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// “Something happened”: what can be told of the machine, one tap each. Lies over the station until it is told or left.
+
+#include "app/shell/Desk.h"
+#include "app/widgets/Field.h"
+#include "core/upkeep/Record.h"
+
+namespace steady::app {
+
+class HappenedPanel : public QFrame {
+    Q_OBJECT
+
+public:
+    HappenedPanel(Desk& desk, QWidget* parent);
+    /// Shown with the focus in it, as large as it needs, below the button that opens it.
+    void open();
+    void place();
+
+protected:
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void tell(upkeep::Tellable const& what);
+
+    Desk& m_desk;
+    LengthField* m_amount;
+    std::optional<double> m_amount_mm;
+    std::vector<QPushButton*> m_buttons;
+};
+
+} // namespace steady::app

@@ -1,0 +1,96 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/widgets/Rows.h"
+
+#include "app/widgets/StateMark.h"
+
+#include <QPainter>
+#include <QStyledItemDelegate>
+
+namespace steady::app {
+namespace {
+
+/// Paints a row, two lines high; what does not fit is cut with an ellipsis and stands whole in the tip.
+class RowPainter : public QStyledItemDelegate {
+public:
+    RowPainter(Look const& look, RowsModel const& model, QObject* parent)
+        : QStyledItemDelegate(parent), m_look(look), m_model(model) {}
+    QSize sizeHint(QStyleOptionViewItem const& option, QModelIndex const& index) const override {
+        auto const& row = m_model.at(index.row());
+        auto const* view = qobject_cast<QListView const*>(option.widget);
+        double const width = (view ? view->viewport()->width() : m_look.px(240)) - left(row) - m_look.px(16);
+        int const lines = QFontMetricsF(m_look.ink().font(Type::Body)).horizontalAdvance(row.text) > width ? 2 : 1;
+        int const high = m_look.px(16) + lines * m_look.px(20) + (row.detail.isEmpty() ? 0 : m_look.px(18));
+        return {m_look.px(120), std::max(high, m_look.px(36))};
+    }
+    int left(Row const& row) const { return row.mark ? m_look.px(22) : 0; }
+    void paint(QPainter* painter, QStyleOptionViewItem const& option, QModelIndex const& index) const override {
+        auto const& ink = m_look.ink();
+        auto const& row = m_model.at(index.row());
+        painter->save();
+        if (option.state & QStyle::State_Selected) {
+            painter->fillRect(option.rect, ink.chosen);
+            painter->fillRect(QRect(option.rect.topLeft(), QSize(4, option.rect.height())), ink.accent);
+        }
+        auto box = QRectF(option.rect).adjusted(m_look.px(10), m_look.px(4), -m_look.px(6), -m_look.px(4));
+        if (row.mark)
+            paintMark(*painter, {box.left() + m_look.px(7), box.top() + m_look.px(14)}, m_look.px(6), *row.mark, ink);
+        box.setLeft(box.left() + left(row));
+        double const detail = row.detail.isEmpty() ? 0 : m_look.px(18);
+        painter->setFont(ink.font(Type::Body));
+        painter->setPen(ink.ink);
+        painter->drawText(box.adjusted(0, 0, 0, -detail), Qt::AlignVCenter | Qt::TextWordWrap, row.text);
+        painter->setFont(ink.font(Type::Small));
+        painter->setPen(ink.soft);
+        if (!row.detail.isEmpty())
+            painter->drawText(QRectF(box.left(), box.bottom() - detail, box.width(), detail), Qt::AlignVCenter,
+                              painter->fontMetrics().elidedText(row.detail, Qt::ElideRight, qFloor(box.width())));
+        painter->restore();
+    }
+
+private:
+    Look const& m_look;
+    RowsModel const& m_model;
+};
+
+} // namespace
+
+void RowsModel::show(std::vector<Row> rows) {
+    beginResetModel();
+    m_rows = std::move(rows);
+    endResetModel();
+}
+
+QVariant RowsModel::data(QModelIndex const& index, int role) const {
+    auto const& row = at(index.row());
+    if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
+        return row.detail.isEmpty() ? row.text : row.text + QStringLiteral(". ") + row.detail;
+    if (role == Qt::ToolTipRole)
+        return tip(row.detail.isEmpty() ? row.text : row.text + QStringLiteral("\n") + row.detail);
+    return {};
+}
+
+RowsView::RowsView(QString name, QString title, Look const& look, QWidget* parent)
+    : QListView(parent), m_model(new RowsModel(this)) {
+    setObjectName(name);
+    setAccessibleName(title);
+    setModel(m_model);
+    setItemDelegate(new RowPainter(look, *m_model, this));
+    setUniformItemSizes(false);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setEditTriggers(QAbstractItemView::NoEditTriggers);
+    setTabKeyNavigation(false);
+    setFrameShape(QFrame::NoFrame);
+    connect(selectionModel(), &QItemSelectionModel::currentChanged, this, &RowsView::choiceChanged);
+}
+
+void RowsView::show(std::vector<Row> rows) {
+    auto const before = chosen() >= 0 ? row(chosen()).text : QString();
+    m_model->show(std::move(rows));
+    int at = count() ? 0 : -1;
+    for (int i = 0; i < count(); ++i)
+        if (row(i).text == before) at = i;
+    setCurrentIndex(m_model->index(at));
+}
+
+} // namespace steady::app

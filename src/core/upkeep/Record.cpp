@@ -1,0 +1,133 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/upkeep/Record.h"
+
+namespace steady::upkeep {
+namespace {
+
+using shop::Happening;
+
+constexpr Tellable table[] = {
+    {Happening::Moved, Subject::Setter, "The setter was moved"},
+    {Happening::Bumped, Subject::Setter, "The setter was bumped"},
+    {Happening::Rebolted, Subject::Setter, "The setter was bolted down again"},
+    {Happening::CablePulled, Subject::Setter, "The setter's cable was pulled"},
+    {Happening::BaseDented, Subject::Setter, "The setter's base is dented, or something lay under it"},
+    {Happening::Bumped, Subject::Plate, "The plate was bumped or dropped"},
+    {Happening::BaseDented, Subject::Plate, "The plate is dented"},
+    {Happening::CablePulled, Subject::Plate, "The plate's lead was pulled"},
+    {Happening::BoardSurfaced, Subject::Board, "The board was surfaced", true},
+    {Happening::BoardChanged, Subject::Board, "The board was replaced"},
+    {Happening::StockChanged, Subject::Machine, "Other stock, or its top was cut"},
+    {Happening::VacuumChanged, Subject::Machine, "The vacuum was switched"},
+    {Happening::Regripped, Subject::Tool, "The tool was gripped again"},
+    {Happening::Sharpened, Subject::Tool, "The tool was sharpened"},
+    {Happening::InsertTurned, Subject::Tool, "An insert was turned"},
+    {Happening::PutBackDusty, Subject::Tool, "The tool was put back with dust"},
+    {Happening::SpacerChanged, Subject::Tool, "Spacer or holder was changed"},
+    {Happening::Crashed, Subject::Tool, "Crash, with the tool in the spindle"},
+    {Happening::PowerCut, Subject::Machine, "The power was cut"},
+    {Happening::MemoryCleared, Subject::Machine, "The controller's memory was cleared"},
+    {Happening::OffsetSelected, Subject::Machine, "Another work offset was selected"},
+    {Happening::HomeChanged, Subject::Machine, "Home switch, pull-off or direction was changed"},
+    {Happening::HomedAgain, Subject::Machine, "The machine was homed again"},
+    {Happening::ReferenceSet, Subject::Machine, "The reference was set again"},
+    {Happening::ScaleChanged, Subject::Machine, "The scale of an axis was changed"},
+    {Happening::HeadTouched, Subject::Machine, "Tram, shim, head or gibs were touched"},
+    {Happening::HandMove, Subject::Machine, "A tool was moved by hand or by a recovery"},
+    {Happening::RackMoved, Subject::Machine, "The rack was moved or bent"},
+    {Happening::AirLow, Subject::Machine, "The air was low"},
+    {Happening::Note, Subject::Machine, "A note"},
+};
+
+/// The figures that nobody computes, of what stands there and of its tools.
+std::vector<shop::Used> typedNow(facts::Reader const& book, shop::PlaceOfWork const& place) {
+    std::vector<shop::Used> figures;
+    if (auto const* setter = book.find(place.setter)) {
+        figures.push_back({"x", place.setter.value, setter->x_mm});
+        figures.push_back({"y", place.setter.value, setter->y_mm});
+    }
+    for (auto const& [id, tool] : shop::toolsOf(book, place.machine))
+        if (tool->length_mm) figures.push_back({"length", id.value, tool->length_mm});
+    if (auto const* plate = book.find(place.plate); plate && plate->thickness)
+        if (auto const& readings = book.readings(plate->thickness))
+            figures.push_back({"readings", plate->thickness.value,
+                               static_cast<double>(std::count_if(readings->begin(), readings->end(),
+                                                                 [](auto const& each) { return !each.withdrawn; }))});
+    return figures;
+}
+
+} // namespace
+
+std::span<Tellable const> tellable() { return table; }
+
+Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
+                            std::int64_t now_utc_ms, std::optional<double> amount_mm, std::string note) {
+    auto const* setup = book.find(at);
+    auto const place = setup ? setup->place : shop::PlaceOfWork{};
+    auto const missing = [](char const* what) {
+        return fail(Code::Missing, {"what happened"}, what, "Describe it in Kit first.");
+    };
+    shop::Event event;
+    event.what = told.what;
+    event.at_utc_ms = now_utc_ms;
+    event.machine = place.machine;
+    event.amount_mm = amount_mm;
+    event.note = std::move(note);
+    switch (told.subject) {
+    case Subject::Machine: break;
+    case Subject::Setter:
+        if (!book.find(place.setter)) return missing("A setter at this machine");
+        event.setter = place.setter;
+        break;
+    case Subject::Plate:
+        if (!book.find(place.plate)) return missing("A plate at this machine");
+        event.plate = place.plate;
+        break;
+    case Subject::Board:
+        if (!book.find(place.board)) return missing("A spoilboard at this machine");
+        event.board = place.board;
+        break;
+    case Subject::Tool:
+        if (!book.find(place.assembly)) return missing("The tool in the spindle");
+        event.assembly = place.assembly;
+        break;
+    }
+    shop::Change change{told.words, {}, {}, {}};
+    auto const id = book.snapshot().book().nextId();
+    if (told.what == Happening::BoardSurfaced) { // its own kind, with its arithmetic
+        change.put(Id<shop::Surfacing>{id}, shop::Surfacing{place.board, amount_mm, now_utc_ms});
+        return change;
+    }
+    event.stood = typedNow(book, place);
+    if (told.what == Happening::HomeChanged)
+        if (auto const* machine = book.find(place.machine)) {
+            auto next = *machine;
+            ++next.home_epoch;
+            change.put(place.machine, std::move(next));
+        }
+    change.put(Id<shop::Event>{id}, std::move(event));
+    return change;
+}
+
+shop::Change spotCheck(facts::Reader const& book, ResultState const& result, std::int64_t now_utc_ms) {
+    auto const* setup = book.find(result.at);
+    shop::Event event;
+    event.what = Happening::SpotCheck;
+    event.at_utc_ms = now_utc_ms;
+    event.checked = word(result.kind);
+    if (setup) event.machine = setup->place.machine;
+    switch (result.kind) { // of the one thing that was looked at
+    case facts::ResultKind::Thickness: event.plate = {result.subject}; break;
+    case facts::ResultKind::SetterPlace:
+    case facts::ResultKind::SetterHeight: event.setter = {result.subject}; break;
+    case facts::ResultKind::Lengths: event.assembly = {result.subject}; break;
+    case facts::ResultKind::BoardConstant: event.board = {result.subject}; break;
+    default: break;
+    }
+    shop::Change change{"Checked: " + result.title, {}, {}, {}};
+    change.put(Id<shop::Event>{book.snapshot().book().nextId()}, std::move(event));
+    return change;
+}
+
+} // namespace steady::upkeep

@@ -1,0 +1,33 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What somebody tells of the machine, as a change of the book.
+
+#include "core/shop/Change.h"
+#include "core/upkeep/Results.h"
+
+#include <span>
+
+namespace steady::upkeep {
+
+/// To what it happened.
+enum class Subject { Machine, Setter, Plate, Board, Tool };
+
+/// What can be told from anywhere: what happened, to what it can happen, and whether an amount belongs to it.
+struct Tellable {
+    shop::Happening what;
+    Subject subject;
+    char const* words; ///< “The setter was moved”
+    bool amount = false;
+};
+std::span<Tellable const> tellable();
+
+/// The change that records it for what stands at the place of work, with the figures that somebody had typed by then,
+/// and with what follows at once: a new home epoch, a surfacing. Error: Missing: there is no such thing at the place.
+Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
+                            std::int64_t now_utc_ms, std::optional<double> amount_mm = {}, std::string note = {});
+
+/// One new reading agreed with a result that is suspect: it counts again.
+shop::Change spotCheck(facts::Reader const& book, ResultState const& result, std::int64_t now_utc_ms);
+
+} // namespace steady::upkeep

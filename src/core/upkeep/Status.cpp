@@ -1,0 +1,30 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/upkeep/Status.h"
+
+#include "core/facts/Facts.h"
+#include "core/safety/Rehearsal.h"
+#include "core/zeroing/Slips.h"
+
+#include <algorithm>
+
+namespace steady::upkeep {
+
+bool Status::holds() const {
+    return std::none_of(results.begin(), results.end(), [](auto const& result) {
+        return result.state == facts::Hold::Stale || result.state == facts::Hold::Suspect;
+    });
+}
+
+Status statusOf(facts::Reader const& book, std::optional<bool> run_good) {
+    auto const [id, setup] = safety::setupOf(book);
+    Status status;
+    status.seq = book.snapshot().seq();
+    status.results = book.ask<resultsOf>();
+    status.redo = shortestRedo(book, status.results, id);
+    if (auto const zero = book.ask<zeroing::plateZero>(setup, std::optional<shop::Contact>()))
+        status.progress = progressOf({book, *zero, book.ask<zeroing::findSlips>(setup), status.redo, run_good});
+    return status;
+}
+
+} // namespace steady::upkeep

@@ -1,0 +1,161 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/History.h"
+#include "support/Rows.h"
+#include "support/Test.h"
+
+#include "core/upkeep/Record.h"
+#include "core/upkeep/Status.h"
+#include "core/zeroing/Link.h"
+
+using namespace steady;
+using namespace steady::shop;
+using facts::Hold;
+using facts::ResultKind;
+using test::LinkedShop;
+
+namespace {
+
+/// A linked shop as a book that came about, in which things are told.
+struct Told : LinkedShop {
+    test::History history{book};
+    facts::Reader now() const {
+        return facts::Reader(Snapshot(history.now().book(), heads(), history.now().seq(),
+                                      std::shared_ptr<ReadingSource const>(&readings, [](auto*) {})));
+    }
+    std::vector<Head> heads() const {
+        std::vector<Head> all;
+        for (std::int64_t id = 0; id < history.now().book().nextId(); ++id) all.push_back(history.now().head(id));
+        return all;
+    }
+    void tell(Happening what, upkeep::Subject subject, Id<Assembly> of = {}, std::optional<double> amount_mm = {}) {
+        if (of) history.change(setup_id, [&](ZeroSetup& s) { s.place.assembly = of; });
+        for (auto const& each : upkeep::tellable())
+            if (each.what == what && each.subject == subject) {
+                auto change = upkeep::record(now(), setup_id, each, 9'000'000, amount_mm);
+                if (!change) qFatal("%s", change.error().value.c_str());
+                history.commit(*change);
+            }
+        if (of) history.change(setup_id, [&](ZeroSetup& s) { s.place.assembly = tool; });
+    }
+    Hold state(ResultKind kind) const {
+        for (auto const& result : upkeep::resultsOf(now()))
+            if (result.kind == kind) return result.state;
+        return Hold::Open;
+    }
+    std::string redo() const {
+        std::string text;
+        for (auto const& step : upkeep::shortestRedo(now(), upkeep::resultsOf(now()), setup_id))
+            text += fmt::format("{} {}{}\n", word(step.kind), step.subject, step.state == Hold::Suspect ? "?" : "");
+        return text;
+    }
+};
+
+} // namespace
+
+class UpkeepTest : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    void aFreshShopHoldsWhatItHas() {
+        Told shop;
+        QCOMPARE(shop.redo(), std::string());
+        for (auto const kind : {ResultKind::Home, ResultKind::Thickness, ResultKind::SetterPlace,
+                                ResultKind::SetterHeight, ResultKind::WorkZero, ResultKind::Link})
+            QCOMPARE(shop.state(kind), Hold::Holds);
+    }
+    /// Worked out by hand: the setter's move ends its place, where it trips and the link, but not lengths told by a
+    /// ruler; a re-grip and a sharpening end one length each; the power cut wants a homing; the knock on the plate
+    /// wants one look; stock and memory end the zero, which the link makes anyway; vacuum has no board to end here; the
+    /// rest ends nothing.
+    void theShortestRedoOfTenEvents() {
+        Told shop;
+        using upkeep::Subject;
+        shop.tell(Happening::Note, Subject::Machine);
+        shop.tell(Happening::HomedAgain, Subject::Machine);
+        shop.tell(Happening::Bumped, Subject::Plate);
+        shop.tell(Happening::Moved, Subject::Setter);
+        shop.tell(Happening::Regripped, Subject::Tool, shop.long_tool);
+        shop.tell(Happening::PowerCut, Subject::Machine);
+        shop.tell(Happening::StockChanged, Subject::Machine);
+        shop.tell(Happening::VacuumChanged, Subject::Machine);
+        shop.tell(Happening::MemoryCleared, Subject::Machine);
+        shop.tell(Happening::Sharpened, Subject::Tool, shop.short_tool);
+        QCOMPARE(shop.redo(), std::string("home 2\n"
+                                          "thickness 5?\n"
+                                          "setter_place 20\n"
+                                          "setter_height 20\n"
+                                          "lengths 21\n"
+                                          "lengths 22\n"
+                                          "link 8\n"));
+    }
+    void whatIsDoneAgainHoldsAgain() {
+        Told shop;
+        shop.tell(Happening::Moved, upkeep::Subject::Setter);
+        QCOMPARE(shop.redo(), std::string("setter_place 20\nsetter_height 20\nlink 8\n"));
+        shop.history.change(shop.setter, [](ToolSetter& s) { s.x_mm += 3; });
+        QCOMPARE(shop.redo(), std::string("setter_height 20\nlink 8\n"));
+        auto contact = *shop.history.now().book().find(shop.setup().link.setter);
+        contact.at_utc_ms += 50'000'000;
+        contact.value_mm += 0.7;
+        auto const again = shop.history.add(contact);
+        QCOMPARE(shop.redo(), std::string("link 8\n"));
+        shop.history.change(shop.setup_id, [&](ZeroSetup& s) { s.link.setter = again; });
+        QCOMPARE(shop.redo(), std::string());
+    }
+    void aChangedHomePositionIsANewEpoch() {
+        Told shop;
+        shop.tell(Happening::HomeChanged, upkeep::Subject::Machine);
+        QCOMPARE(shop.history.now().book().find(shop.machine)->home_epoch, 2);
+        QCOMPARE(shop.state(ResultKind::SetterHeight), Hold::Stale);
+        QCOMPARE(shop.state(ResultKind::WorkZero), Hold::Stale);
+        QCOMPARE(shop.state(ResultKind::Link), Hold::Holds); // a difference
+        shop.tell(Happening::HomedAgain, upkeep::Subject::Machine);
+        QCOMPARE(shop.state(ResultKind::Home), Hold::Holds);
+        QCOMPARE(shop.state(ResultKind::SetterHeight), Hold::Stale);
+    }
+    void aSpotCheckIsOfOneResult() {
+        Told shop;
+        shop.tell(Happening::PowerCut, upkeep::Subject::Machine);
+        auto const results = upkeep::resultsOf(shop.now());
+        for (auto const& result : results)
+            if (result.kind == ResultKind::Link) shop.history.commit(upkeep::spotCheck(shop.now(), result, 1));
+        QCOMPARE(shop.state(ResultKind::Link), Hold::Holds);
+        QCOMPARE(shop.state(ResultKind::WorkZero), Hold::Suspect);
+    }
+    /// A kept result stands on figures: another thickness ends zero and link, another name ends nothing.
+    void keptFiguresThatDifferEndWhatWasMadeWithThem() {
+        Told shop;
+        shop.history.change(shop.setup_id, [&](ZeroSetup& s) {
+            s.place.zero_used = s.link.used = {{"thickness", shop.plate.value, shop.zero().thickness.mm}};
+        });
+        shop.history.change(shop.plate, [](TouchPlate& p) { p.name = "another name"; });
+        QCOMPARE(shop.redo(), std::string());
+        shop.measure({9.90, 9.91, 9.90});
+        QCOMPARE(shop.redo(), std::string("link 8\n"));
+        QCOMPARE(shop.state(ResultKind::WorkZero), Hold::Stale);
+        shop.measure({9.94, 9.95, 9.94, 9.93, 9.95});
+        QCOMPARE(shop.redo(), std::string());
+    }
+    void whatIsNotThereCannotBeTold() {
+        Told shop;
+        for (auto const& each : upkeep::tellable())
+            if (each.subject == upkeep::Subject::Board)
+                QCOMPARE(upkeep::record(shop.now(), shop.setup_id, each, 1).error().code, Code::Missing);
+    }
+    /// Nothing that has ended is used: no window, no length, no link comes of it.
+    void whatHasEndedIsNotUsed() {
+        Told shop;
+        auto const setup = shop.setup();
+        QVERIFY(zeroing::expectedTrip(shop.now(), setup, shop.long_tool));
+        QVERIFY(safety::rehearse(shop.now(), setup, macros::Kind::Retouch));
+        shop.tell(Happening::Bumped, upkeep::Subject::Setter);
+        QCOMPARE(zeroing::setterHeight(shop.now(), setup).error().code, Code::Stale);
+        QVERIFY(!zeroing::expectedTrip(shop.now(), setup, shop.long_tool));
+        QCOMPARE(zeroing::linkOf(shop.now(), setup).error().code, Code::LinkStale);
+        QVERIFY(!safety::rehearse(shop.now(), setup, macros::Kind::Retouch));
+    }
+};
+
+STEADY_TEST(UpkeepTest);
+#include "UpkeepTest.moc"

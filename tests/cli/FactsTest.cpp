@@ -116,7 +116,10 @@ private Q_SLOTS:
                     if (link && !setup->link.used.empty()) {
                         auto const is = zeroing::plateZero(anew.reader(), *setup)->thickness.mm;
                         bool const other_plate = setup->place.plate != m_demo.book().find(in_use)->place.plate;
-                        QCOMPARE(link->holding.state == facts::Hold::Stale, other_plate || is != *thickness_mm);
+                        QVERIFY2((link->holding.state == facts::Hold::Stale) == (other_plate || is != *thickness_mm),
+                                 fmt::format("{} {} field {}: {}", T::kind.key, id.value, wanted,
+                                             facts::reasonOf(link->holding))
+                                     .c_str());
                     }
                     different += now != before;
                     ++fields;

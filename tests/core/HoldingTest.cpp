@@ -155,6 +155,8 @@ private Q_SLOTS:
         moved.setter = yard.setter;
         yard.add(moved);
         QCOMPARE(yard.state(ResultKind::Link), Hold::Stale);
+        QCOMPARE(facts::reasonOf(facts::holdingOf(yard.reader(), yard.basis(ResultKind::Link))),
+                 std::string("The setter was moved. D rests on where it tripped before."));
         yard.on_setter = yard.add(yard.touch(Target::Setter));
         QCOMPARE(yard.state(ResultKind::Link), Hold::Holds); // the plate's contact has nothing to do with the setter
         yard.add(yard.event(Happening::StockChanged));

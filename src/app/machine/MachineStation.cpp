@@ -3,6 +3,7 @@
 #include "app/machine/MachineStation.h"
 
 #include "core/macros/LinkNumbers.h"
+#include "core/upkeep/Record.h"
 #include "core/zeroing/Advice.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
@@ -251,9 +252,14 @@ void MachineStation::anotherMachine() {
 }
 
 void MachineStation::homeChanged() {
-    auto machine = desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine());
-    ++machine.home_epoch;
-    (void)desk().report(desk().put(&shop::PlaceOfWork::machine, std::move(machine), "Home switches changed"));
+    if (!desk().setup().place.machine) { // an assumed machine becomes one of the book first
+        auto machine = desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine());
+        if (!desk().report(desk().put(&shop::PlaceOfWork::machine, std::move(machine), "The machine as assumed")))
+            return;
+    }
+    auto change =
+        upkeep::recordHappening(desk().book(), desk().setupId(), shop::Happening::HomeChanged, desk().session().now());
+    (void)desk().report(change ? desk().commit(std::move(*change)) : Failure(change.error()));
 }
 
 void MachineStation::refresh() {

@@ -2,7 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/macros/MacrosStation.h"
 
-#include "app/zeroing/Ladders.h"
+#include "app/widgets/Ladders.h"
 #include "core/base/Words.h"
 #include "core/safety/Faults.h"
 #include "paper/SignalsPainter.h"

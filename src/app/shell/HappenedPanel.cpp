@@ -5,8 +5,9 @@
 #include "core/base/Words.h"
 
 #include <QGridLayout>
-#include <QKeyEvent>
 #include <QPushButton>
+#include <QScrollArea>
+#include <QShortcut>
 
 namespace steady::app {
 
@@ -20,9 +21,9 @@ char const* heading(upkeep::Subject subject) {
     switch (subject) {
     case upkeep::Subject::Setter: return "The setter";
     case upkeep::Subject::Plate: return "The plate";
-    case upkeep::Subject::Board: return "Board and stock";
+    case upkeep::Subject::Board: return "The board";
     case upkeep::Subject::Tool: return "The tool in the spindle";
-    case upkeep::Subject::Machine: return "Machine and controller";
+    case upkeep::Subject::Machine: return "Machine, stock and controller";
     }
     return "";
 }
@@ -44,7 +45,17 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : QFrame(parent), m_de
     setObjectName(u"happened"_s);
     setFrameShape(QFrame::Box);
     onSurface(this, Surface::Panel);
-    auto* whole = new QVBoxLayout(this);
+    auto* outer = new QVBoxLayout(this);
+    outer->setContentsMargins(0, 0, 0, 0);
+    auto* area = new QScrollArea(this);
+    area->setFocusPolicy(Qt::NoFocus);
+    area->setWidgetResizable(true);
+    area->viewport()->setAutoFillBackground(false);
+    m_content = new QWidget;
+    m_content->setAutoFillBackground(false);
+    area->setWidget(m_content);
+    outer->addWidget(area);
+    auto* whole = new QVBoxLayout(m_content);
     whole->setContentsMargins(16, 12, 16, 14);
     auto* top = new QHBoxLayout;
     auto* words = styled(new QLabel(u"What happened? One tap records it. It can be undone."_s), Type::Body, Tone::Soft);
@@ -61,12 +72,12 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : QFrame(parent), m_de
         m_amount->showLength(m_amount_mm, u"of the board"_s);
         return {};
     });
-    auto* close = new QPushButton(u"Nothing"_s);
-    close->setObjectName(u"happened.close"_s);
-    connect(close, &QPushButton::clicked, this, &QWidget::hide);
+    m_close = new QPushButton(u"Nothing"_s);
+    m_close->setObjectName(u"happened.close"_s);
+    connect(m_close, &QPushButton::clicked, this, &QWidget::hide);
     top->addWidget(words, 1);
     top->addWidget(m_amount);
-    top->addWidget(close);
+    top->addWidget(m_close);
     whole->addLayout(top);
     auto* row = new QHBoxLayout;
     row->setSpacing(20);
@@ -95,6 +106,9 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : QFrame(parent), m_de
     }
     for (auto* each : column) each->addStretch();
     whole->addLayout(row);
+    auto* leave = new QShortcut(QKeySequence(Qt::Key_Escape), this);
+    leave->setContext(Qt::WidgetWithChildrenShortcut);
+    connect(leave, &QShortcut::activated, this, &QWidget::hide);
     hide();
 }
 
@@ -105,19 +119,18 @@ void HappenedPanel::open() {
     place();
     show();
     raise();
-    m_buttons.front()->setFocus();
+    (m_desk.session().writable() ? m_buttons.front() : m_close)->setFocus();
 }
 
 void HappenedPanel::place() {
-    auto const* area = parentWidget();
-    int const top = m_desk.look().px(52);
-    resize(std::min(sizeHint().width(), area->width() - 32), std::min(sizeHint().height(), area->height() - top - 16));
-    move(area->width() - width() - 16, top);
-}
-
-void HappenedPanel::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Escape) return hide();
-    QFrame::keyPressEvent(event);
+    auto const* around = parentWidget();
+    int const top = m_desk.look().px(52), frame = 4;
+    auto const wanted = m_content->sizeHint() + QSize(frame, frame);
+    int const width = std::min(wanted.width(), around->width() - 32);
+    int const height = std::min(wanted.height(), around->height() - top - 16);
+    int const bar = height < wanted.height() ? style()->pixelMetric(QStyle::PM_ScrollBarExtent) : 0;
+    resize(std::min(width + bar, around->width() - 32), height);
+    move(around->width() - this->width() - 16, top);
 }
 
 void HappenedPanel::tell(upkeep::Tellable const& what) {

@@ -18,15 +18,14 @@ public:
     void open();
     void place();
 
-protected:
-    void keyPressEvent(QKeyEvent* event) override;
-
 private:
     void tell(upkeep::Tellable const& what);
 
     Desk& m_desk;
+    QWidget* m_content;
     LengthField* m_amount;
     std::optional<double> m_amount_mm;
+    QPushButton* m_close;
     std::vector<QPushButton*> m_buttons;
 };
 

@@ -26,6 +26,12 @@ upkeep::Standing markOf(Hold hold) {
     return upkeep::Standing::Open;
 }
 
+/// A length that was typed rests on nothing of the machine.
+bool byRuler(upkeep::ResultState const& result) {
+    return result.kind == facts::ResultKind::Lengths && result.rests_on.size() == 1 &&
+           result.rests_on.front().entity == result.subject;
+}
+
 /// As it stands in the picture, where there is little room.
 char const* shortTitle(facts::ResultKind kind) {
     using facts::ResultKind;
@@ -161,14 +167,17 @@ void UpkeepStation::showMap() {
         paper::MapNode node{
             shortTitle(result.kind), facts::word(result.state), {}, result.state, upkeep::columnOf(result.kind), here};
         if (result.value_mm) node.value = lengthText(*result.value_mm, desk().units());
-        if (result.kind == facts::ResultKind::MacroProof) node.title = result.title;
+        if (result.kind == facts::ResultKind::MacroProof) {
+            node.title = result.title.substr(result.title.find(' ') + 1);
+            node.value = "macro";
+        }
         if (result.kind == facts::ResultKind::Lengths) node.value = "1 tool";
         m_shown.nodes.push_back(std::move(node));
         m_nodes.push_back(&result);
     }
     for (std::size_t to = 0; to < m_nodes.size(); ++to)
         for (std::size_t from = 0; from < m_nodes.size(); ++from)
-            if (upkeep::restsOn(m_nodes[to]->kind, m_nodes[from]->kind))
+            if (upkeep::restsOn(m_nodes[to]->kind, m_nodes[from]->kind) && !byRuler(*m_nodes[to]))
                 m_shown.edges.push_back({static_cast<int>(from), static_cast<int>(to)});
     QStringList told;
     for (auto const& node : m_shown.nodes) told << text(node.title) + u": "_s + text(node.word);

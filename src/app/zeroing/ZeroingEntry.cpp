@@ -377,6 +377,12 @@ void ZeroingStation::anotherBoard() {
     setup.place.board = {desk().nextId(change)};
     setup.place.board_accepted = {};
     change.put(setup.place.board, std::move(fresh));
+    shop::Event event;
+    event.what = shop::Happening::BoardChanged;
+    event.at_utc_ms = desk().session().now();
+    event.machine = setup.place.machine;
+    event.board = setup.place.board;
+    change.put(Id<shop::Event>{desk().nextId(change)}, std::move(event));
     desk().putSetup(change, setup);
     (void)desk().report(desk().commit(std::move(change)));
 }

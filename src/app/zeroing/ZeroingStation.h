@@ -7,10 +7,10 @@
 #include "app/shell/Form.h"
 #include "app/shell/Station.h"
 #include "app/widgets/LadderView.h"
+#include "app/widgets/Ladders.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Sections.h"
 #include "app/widgets/SumLine.h"
-#include "app/zeroing/Ladders.h"
 
 #include <QButtonGroup>
 #include <QPushButton>

@@ -54,7 +54,7 @@ public:
                 if (effect == Hold::Holds || (effect == Hold::Suspect && checked > each.seq)) continue;
                 m_holding.state = std::max(m_holding.state, effect);
                 m_holding.because.push_back(
-                    {each.id, each.seq, fmt::format("{}. {}", happenedWords(each.what), rule->because)});
+                    {each.id, each.seq, fmt::format("{}. {}", happenedWords(each.what, rule->reach), rule->because)});
             }
         return m_holding;
     }
@@ -88,16 +88,15 @@ private:
         return !of_work || contact.target != Target::Setter;
     }
     bool cameAfter(Occurrence const& each, Rule const& rule) const {
-        bool any = false, older = false;
+        bool older = false;
         auto const from = rule.since_check ? lastCheck(ResultKind::SetterHeight, m_basis) : 0;
         for (auto const id : m_basis.contacts) {
             auto const* contact = m_book.find(id);
             if (!contact || !tells(*contact, rule)) continue;
-            any = true;
             auto const since = m_book.since(id);
             older = older || (since < each.seq && since >= from);
         }
-        if (any) return older;
+        if (!m_basis.contacts.empty()) return older; // what was not touched there does not rest on it
         for (auto const& figure : m_basis.typed) {
             auto const* then = each.event ? figureIn(each.event->stood, figure) : nullptr;
             if (then && then->mm != figure.mm) return false; // somebody has measured again

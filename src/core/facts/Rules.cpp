@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/facts/Rules.h"
 
+#include <fmt/format.h>
+
 namespace steady::facts {
 namespace {
 
@@ -127,23 +129,14 @@ constexpr Rule table[] = {
     {H::AirLow, K::ChangerProof, Hold::Stale, Reach::Machine, "It was proved with full air."},
 };
 
-} // namespace
-
-std::span<Rule const> rules() { return table; }
-
-Rule const* ruleFor(shop::Happening event, ResultKind result, Reach reach) {
-    for (auto const& rule : table)
-        if (rule.event == event && rule.result == result && rule.reach == reach) return &rule;
-    return nullptr;
-}
-
-std::string_view happenedWords(shop::Happening event) {
+/// Braces stand for the device.
+std::string_view words(shop::Happening event) {
     switch (event) {
-    case H::Bumped: return "It got a knock";
-    case H::Moved: return "It was moved";
-    case H::Rebolted: return "It was bolted down again";
-    case H::CablePulled: return "Its cable was pulled";
-    case H::BaseDented: return "Its base was dented, or something lay under it";
+    case H::Bumped: return "{} got a knock";
+    case H::Moved: return "{} was moved";
+    case H::Rebolted: return "{} was bolted down again";
+    case H::CablePulled: return "The cable of {} was pulled";
+    case H::BaseDented: return "{} was dented, or something lay under it";
     case H::Crashed: return "The machine crashed";
     case H::ReferenceSet: return "The reference was set again";
     case H::HomeChanged: return "Homing was changed";
@@ -169,6 +162,22 @@ std::string_view happenedWords(shop::Happening event) {
     case H::Note: return "A note was made";
     }
     return "";
+}
+
+} // namespace
+
+std::span<Rule const> rules() { return table; }
+
+Rule const* ruleFor(shop::Happening event, ResultKind result, Reach reach) {
+    for (auto const& rule : table)
+        if (rule.event == event && rule.result == result && rule.reach == reach) return &rule;
+    return nullptr;
+}
+
+std::string happenedWords(shop::Happening event, Reach reach) {
+    auto text = fmt::format(fmt::runtime(words(event)), reach == Reach::Plate ? "the plate" : "the setter");
+    text.front() = static_cast<char>(std::toupper(text.front()));
+    return text;
 }
 
 } // namespace steady::facts

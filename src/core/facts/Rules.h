@@ -6,6 +6,7 @@
 #include "core/shop/kinds/Event.h"
 
 #include <span>
+#include <string>
 
 namespace steady::facts {
 
@@ -84,6 +85,6 @@ std::span<Rule const> rules();
 /// The first that fits; none: such an event leaves such a result as it is.
 Rule const* ruleFor(shop::Happening event, ResultKind result, Reach reach);
 /// “The setter was moved”, without a full stop.
-std::string_view happenedWords(shop::Happening event);
+std::string happenedWords(shop::Happening event, Reach reach);
 
 } // namespace steady::facts

@@ -110,6 +110,14 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
     return change;
 }
 
+Result<shop::Change> recordHappening(facts::Reader const& book, Id<shop::ZeroSetup> at, Happening what,
+                                     std::int64_t now_utc_ms) {
+    for (auto const& each : table)
+        if (each.what == what && (each.subject == Subject::Machine || each.subject == Subject::Board))
+            return record(book, at, each, now_utc_ms);
+    return fail(Code::Missing, {"what happened"}, word(what));
+}
+
 shop::Change spotCheck(facts::Reader const& book, ResultState const& result, std::int64_t now_utc_ms) {
     auto const* setup = book.find(result.at);
     shop::Event event;

@@ -27,6 +27,10 @@ std::span<Tellable const> tellable();
 Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
                             std::int64_t now_utc_ms, std::optional<double> amount_mm = {}, std::string note = {});
 
+/// The same by its name alone, of the machine.
+Result<shop::Change> recordHappening(facts::Reader const& book, Id<shop::ZeroSetup> at, shop::Happening what,
+                                     std::int64_t now_utc_ms);
+
 /// One new reading agreed with a result that is suspect: it counts again.
 shop::Change spotCheck(facts::Reader const& book, ResultState const& result, std::int64_t now_utc_ms);
 

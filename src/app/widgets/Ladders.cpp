@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/zeroing/Ladders.h"
+#include "app/widgets/Ladders.h"
 
 namespace steady::app {
 

@@ -155,6 +155,26 @@ private Q_SLOTS:
         QCOMPARE(zeroing::linkOf(shop.now(), setup).error().code, Code::LinkStale);
         QVERIFY(!safety::rehearse(shop.now(), setup, macros::Kind::Retouch));
     }
+    /// A tool's own old touch tells nothing of a setter that was moved since, even when another tool has touched it
+    /// again.
+    void anOldTouchTellsNothingOfAMovedSetter() {
+        Told shop;
+        auto const setup = shop.setup();
+        auto touched = *shop.history.now().book().find(setup.link.setter);
+        touched.assembly = shop.long_tool;
+        touched.value_mm = shop.trip_mm(shop.long_tool) - shop.lag_mm();
+        shop.history.add(touched);
+        QVERIFY(test::near(zeroing::expectedTrip(shop.now(), setup, shop.long_tool)->z_mm, shop.trip_mm(shop.long_tool),
+                           1e-9));
+        shop.tell(Happening::Moved, upkeep::Subject::Setter);
+        constexpr double higher_mm = 5;
+        touched.assembly = shop.tool;
+        touched.value_mm = shop.trip_mm(shop.tool) - shop.lag_mm() + higher_mm;
+        touched.at_utc_ms += 50'000'000;
+        shop.history.add(touched);
+        auto const now = zeroing::expectedTrip(shop.now(), setup, shop.long_tool);
+        QVERIFY(now && test::near(now->z_mm, shop.trip_mm(shop.long_tool) + higher_mm, 1e-9));
+    }
 };
 
 STEADY_TEST(UpkeepTest);

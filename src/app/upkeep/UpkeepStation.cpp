@@ -59,7 +59,6 @@ UpkeepStation::UpkeepStation(Desk& desk, StationName called, QWidget* parent)
     buildLog(m_sections->add(u"log"_s, u"Log"_s));
     entry()->addWidget(m_sections, 1);
     m_map = new Picture(desk.look(), u"upkeep.map"_s, u"What rests on what"_s);
-    m_map->setMinimumHeight(desk.look().px(420));
     m_map->on_point = [this](QPointF at, QRectF const& area) {
         int const node = paper::nodeAt(area, m_shown, this->desk().look().ink(), at);
         if (node < 0) return;
@@ -158,6 +157,7 @@ upkeep::ResultState const* UpkeepStation::chosen() const {
 }
 
 void UpkeepStation::showMap() {
+    m_map->setMinimumHeight(desk().look().px(420)); // follows the size of type
     m_shown = {};
     m_nodes.clear();
     for (auto const& result : desk().status().results) {

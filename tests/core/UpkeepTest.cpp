@@ -71,7 +71,7 @@ private Q_SLOTS:
     void theShortestRedoOfTenEvents() {
         Told shop;
         using upkeep::Subject;
-        shop.tell(Happening::Note, Subject::Machine);
+        shop.tell(Happening::AirLow, Subject::Machine);
         shop.tell(Happening::HomedAgain, Subject::Machine);
         shop.tell(Happening::Bumped, Subject::Plate);
         shop.tell(Happening::Moved, Subject::Setter);
@@ -122,6 +122,17 @@ private Q_SLOTS:
             if (result.kind == ResultKind::Link) shop.history.commit(upkeep::spotCheck(shop.now(), result, 1));
         QCOMPARE(shop.state(ResultKind::Link), Hold::Holds);
         QCOMPARE(shop.state(ResultKind::WorkZero), Hold::Suspect);
+    }
+    /// Typed again the same, a figure is no change of the book: that it was measured again has to be said.
+    void aFigureThatIsStillTheSameIsSaid() {
+        Told shop;
+        shop.tell(Happening::CablePulled, upkeep::Subject::Setter);
+        for (auto const& result : upkeep::resultsOf(shop.now())) {
+            QCOMPARE(result.check_settles, result.kind == ResultKind::SetterPlace);
+            if (result.check_settles) shop.history.commit(upkeep::spotCheck(shop.now(), result, 1));
+        }
+        QCOMPARE(shop.state(ResultKind::SetterPlace), Hold::Holds);
+        QCOMPARE(shop.state(ResultKind::SetterHeight), Hold::Stale);
     }
     /// A kept result stands on figures: another thickness ends zero and link, another name ends nothing.
     void keptFiguresThatDifferEndWhatWasMadeWithThem() {

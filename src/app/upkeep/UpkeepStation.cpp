@@ -93,7 +93,9 @@ void UpkeepStation::buildRedo(QVBoxLayout* page) {
     page->addWidget(m_go);
     m_agrees = new QPushButton(u"One new reading agrees with it"_s);
     m_agrees->setObjectName(u"upkeep.agrees"_s);
-    m_agrees->setToolTip(u"A spot check: what was in doubt counts again. What is stale has to be made again."_s);
+    m_agrees->setToolTip(
+        u"A spot check: what was in doubt counts again, and a figure that was typed and is still the same. What was "
+        "touched has to be touched again."_s);
     connect(m_agrees, &QPushButton::clicked, this, &UpkeepStation::agree);
     page->addWidget(m_agrees);
 }
@@ -237,7 +239,7 @@ void UpkeepStation::showWords() {
 void UpkeepStation::showButtons() {
     auto const* result = chosen();
     m_go->setEnabled(result && result->state != Hold::Holds);
-    m_agrees->setEnabled(result && result->state == Hold::Suspect && desk().session().writable());
+    m_agrees->setEnabled(result && result->check_settles && desk().session().writable());
 }
 
 void UpkeepStation::goThere() {

@@ -51,7 +51,9 @@ public:
         for (auto const& each : m_all)
             if (auto const* rule = fitting(each); rule && cameAfter(each, *rule)) {
                 auto const effect = rule->carried && each.amount_known ? Hold::Suspect : rule->effect;
-                if (effect == Hold::Holds || (effect == Hold::Suspect && checked > each.seq)) continue;
+                // A figure that was typed can be measured again and be the same.
+                bool const settles = effect == Hold::Suspect || m_basis.contacts.empty();
+                if (effect == Hold::Holds || (settles && checked > each.seq)) continue;
                 m_holding.state = std::max(m_holding.state, effect);
                 m_holding.because.push_back(
                     {each.id, each.seq, fmt::format("{}. {}", happenedWords(each.what, rule->reach), rule->because)});

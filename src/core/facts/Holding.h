@@ -35,7 +35,7 @@ struct Holding {
 };
 
 /// After the events that came later than what it rests on. Suspicion goes when a spot check of the same result came
-/// later still. A surfacing is such an event.
+/// later still, and so does the end of what was not touched but typed. A surfacing is such an event.
 Holding holdingOf(Reader const& book, Basis const& basis);
 
 /// The newest reason in one sentence; empty when there is none.

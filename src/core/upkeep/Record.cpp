@@ -37,7 +37,6 @@ constexpr Tellable table[] = {
     {Happening::HandMove, Subject::Machine, "A tool was moved by hand or by a recovery"},
     {Happening::RackMoved, Subject::Machine, "The rack was moved or bent"},
     {Happening::AirLow, Subject::Machine, "The air was low"},
-    {Happening::Note, Subject::Machine, "A note"},
 };
 
 /// The figures that nobody computes, of what stands there and of its tools.

@@ -58,7 +58,10 @@ private:
              std::vector<facts::Because> because, std::optional<double> value = {}, std::optional<double> error = {}) {
         title[0] = static_cast<char>(std::toupper(title[0]));
         ResultState made{kind,  subject, m_id, std::move(title),   state,
-                         value, error,   {},   std::move(because), remedyFor(kind, state)};
+                         value, error,   {},   std::move(because), remedyFor(kind, state),
+                         false};
+        bool const typed = basis.contacts.empty() && kind != ResultKind::MacroProof && kind != ResultKind::Link;
+        made.check_settles = state == Hold::Suspect || (state == Hold::Stale && typed);
         std::set<std::int64_t> rests;
         for (auto const id : basis.contacts) rests.insert(id.value);
         for (auto const& figure : basis.typed) rests.insert(figure.entity);
@@ -240,8 +243,11 @@ std::string remedyFor(ResultKind kind, Hold state) {
     if (state == Hold::Suspect)
         return "Touch once and compare with the old figure; where they agree, say so in Upkeep.";
     switch (kind) {
-    case ResultKind::Home: return "Home the machine, and look whether it stands where the readout says.";
-    case ResultKind::SetterPlace: return "Jog over the middle of the disc and type its machine X and Y.";
+    case ResultKind::Home:
+        return "Home the machine, look whether it stands where the readout says, then tell that it was homed again.";
+    case ResultKind::SetterPlace:
+        return "Jog over the middle of the disc and type its machine X and Y; where they are the same, say so in "
+               "Upkeep.";
     case ResultKind::Thickness: return "Measure the plate at five places.";
     case ResultKind::SetterHeight: return "Touch the setter by hand with the bare nose or a tool of known length.";
     case ResultKind::Reference: return "Touch the setter with the reference.";

@@ -22,7 +22,8 @@ struct ResultState {
     std::optional<double> value_mm, plus_minus_mm;
     std::vector<RestsOn> rests_on; ///< by entity
     std::vector<facts::Because> because;
-    std::string remedy; ///< what to do; empty when it holds
+    std::string remedy;         ///< what to do; empty when it holds
+    bool check_settles = false; ///< one new reading that agrees makes it hold again
     bool operator==(ResultState const&) const = default;
 };
 

@@ -36,7 +36,7 @@ struct Checker {
     }
 
     /// Each change is what was written, from the first that has a sum.
-    Result<std::optional<Sound>> changes(int version, std::stop_token const& stop) const {
+    Result<std::optional<Sound>> changes(int version, std::int64_t count, Going const& going) const {
         auto walk = ChangeWalk::over(db, version);
         if (!walk) return damaged(walk.error().value);
         Sound sound;
@@ -46,8 +46,8 @@ struct Checker {
             auto const more = walk->next(change);
             if (!more) return Failure(more.error());
             if (!*more) return sound;
-            if (stop.stop_requested()) return std::nullopt;
-            ++sound.changes;
+            if (going.stopped()) return std::nullopt;
+            going.at(++sound.changes, count);
             if (auto done = bodies(change); !done) return Failure(done.error());
             auto const sum = change.change.back().toString();
             if (sum.isEmpty() && before.isEmpty()) {
@@ -63,7 +63,14 @@ struct Checker {
 
 } // namespace
 
-Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
+Result<std::optional<Sound>> BookFile::check(Going const& going) const {
+    UntilStopped const stoppable(database(), going);
+    auto found = checkAll(going);
+    if (going.stopped()) return std::nullopt; // what was broken off found nothing
+    return found;
+}
+
+Result<std::optional<Sound>> BookFile::checkAll(Going const& going) const {
     auto const db = database();
     Transaction const one_moment(db); // a writer may go on meanwhile
     if (auto done = checkTables(); !done) return Failure(done.error());
@@ -73,12 +80,14 @@ Result<std::optional<Sound>> BookFile::check(std::stop_token stop) const {
         return Failure(done.error());
     auto studies = sql(db, QStringLiteral("SELECT DISTINCT study FROM reading"));
     if (!studies) return checker.damaged(studies.error().value);
-    while (studies->next())
+    while (studies->next()) {
+        if (going.stopped()) return std::nullopt;
         if (auto const read = readings(Id<shop::Study>{studies->value(0).toLongLong()}); !read)
             return Failure(read.error());
+    }
     if (auto whole = readToTheEnd(*studies, db); !whole) return Failure(whole.error());
     // Last: what was found before says more.
-    return checker.changes(m_version, stop);
+    return checker.changes(m_version, m_last_seq, going);
 }
 
 Result<void> BookFile::checkTables() const {

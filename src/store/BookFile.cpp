@@ -125,7 +125,27 @@ Result<std::unique_ptr<BookFile>> BookFile::open(QString const& path, Access acc
     return file;
 }
 
-Result<shop::Snapshot> BookFile::load() const {
+Result<BookFile::Look> BookFile::look(QString const& path, Going const& going) {
+    auto const file = open(path, Access::ReadOnly);
+    if (!file) return Failure(file.error());
+    UntilStopped const stoppable((*file)->database(), going);
+    auto const last = (*file)->lastChange(); // first: a writer may go on meanwhile
+    auto snapshot = (*file)->load(going);
+    if (!snapshot) return Failure(snapshot.error());
+    return Look{std::move(*snapshot), last};
+}
+
+QString BookFile::lastChange() const {
+    auto rows = sql(database(), QStringLiteral("SELECT seq || ' ' || sum FROM change ORDER BY seq DESC LIMIT 1"));
+    return rows && rows->next() ? rows->value(0).toString() : QString();
+}
+
+Result<shop::Snapshot> BookFile::load(Look const& seen) const {
+    bool const same = !seen.last.isEmpty() && seen.snapshot.seq() == m_last_seq && seen.last == lastChange();
+    return same ? seen.snapshot.readBy(m_readings) : load();
+}
+
+Result<shop::Snapshot> BookFile::load(Going const& going) const {
     shop::Book book;
     std::vector<shop::Head> heads;
     std::int64_t seq = 0;
@@ -138,6 +158,7 @@ Result<shop::Snapshot> BookFile::load() const {
                            "ORDER BY h.entity"));
     if (!rows) return damaged(rows.error().value);
     while (rows->next()) {
+        if (going.stopped()) return fail(Code::Stopped, {m_path.toStdString()});
         seq = rows->value(0).toLongLong();
         if (rows->value(1).isNull()) continue; // nothing in it yet
         auto const id = rows->value(1).toLongLong();
@@ -286,11 +307,13 @@ Result<void> BookFile::catchUp() {
     return {};
 }
 
-Result<void> BookFile::saveCopy(QString const& path) const {
+Result<void> BookFile::saveCopy(QString const& path, Going const& going) const {
     auto draft = DraftBook::at(path);
     if (!draft) return Failure(draft.error());
-    if (auto done = sql(database(), QStringLiteral("VACUUM INTO ?"), {(*draft)->draft()}); !done)
+    UntilStopped const stoppable(database(), going);
+    if (auto done = sql(database(), QStringLiteral("VACUUM INTO ?"), {(*draft)->draft()}); !done && !going.stopped())
         return Failure(done.error());
+    if (going.stopped()) return fail(Code::Stopped, {path.toStdString()});
     return (*draft)->keep();
 }
 

@@ -3,6 +3,7 @@
 #pragma once
 // A book on disk: one SQLite file. The only place with SQL. Nothing is ever overwritten: changes are appended.
 
+#include "core/base/Going.h"
 #include "core/shop/Snapshot.h"
 #include "store/Schema.h"
 
@@ -11,7 +12,6 @@
 #include <functional>
 #include <iosfwd>
 #include <memory>
-#include <stop_token>
 
 namespace steady::store {
 
@@ -44,11 +44,21 @@ public:
     static Result<std::unique_ptr<BookFile>> open(QString const& path, Access access);
     ~BookFile();
 
+    /// What a look into a file found, on whatever thread.
+    struct Look {
+        shop::Snapshot snapshot;
+        QString last; ///< number and sum of its last change, which seals all before it; empty: it has no sums
+    };
+    /// The state of a book as a reader finds it. Error: as open and load, and Stopped.
+    static Result<Look> look(QString const& path, Going const& going = {});
+
     /// Reads the heads only; readings follow when they are asked for, also after this file is closed.
-    Result<shop::Snapshot> load() const;
+    Result<shop::Snapshot> load(Going const& going = {}) const;
+    /// The same, but what is in `seen` is not read again while it is still what this file has.
+    Result<shop::Snapshot> load(Look const& seen) const;
     /// Reads everything: schema, pages, old revisions, readings, marks, sums, and what refers to what, as of one
     /// moment. Error: FileDamaged; nothing when it was asked to stop.
-    Result<std::optional<Sound>> check(std::stop_token stop = {}) const;
+    Result<std::optional<Sound>> check(Going const& going = {}) const;
     /// The same without readings and what each change wrote: for a book that was made at this moment, of things that
     /// were looked at.
     Result<void> checkTables() const;
@@ -66,8 +76,8 @@ public:
     std::int64_t lastSeq() const { return m_last_seq; }
     /// For a reader: looks how far the writer is by now.
     Result<void> catchUp();
-    /// A file of its own with the same content. Error: FileExists, LogOrphaned, FileWrite.
-    Result<void> saveCopy(QString const& path) const;
+    /// A file of its own with the same content. Error: FileExists, LogOrphaned, FileWrite, Stopped.
+    Result<void> saveCopy(QString const& path, Going const& going = {}) const;
     /// The whole book, with its history and readings, as JSON, a change a line: docs/formats.md. Sorted keys, so that
     /// export, import, export gives equal bytes. In pieces: the book may be large.
     Result<void> exportTo(std::ostream& out) const;
@@ -83,6 +93,8 @@ private:
     Result<void> connectForWriting();
     Result<void> connectForReading();
     QSqlDatabase database() const;
+    QString lastChange() const;
+    Result<std::optional<Sound>> checkAll(Going const& going) const;
 
     QString m_path;
     std::shared_ptr<FileClaim> m_claim; ///< longer than any connection

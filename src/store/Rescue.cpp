@@ -74,16 +74,22 @@ public:
     Rebuilder(QSqlDatabase database, Found found) : m_db(std::move(database)), m_found(std::move(found)) {}
     Rescued said;
 
-    Result<void> build(std::int64_t at_utc_ms, std::string const& author) {
+    Result<void> build(std::int64_t at_utc_ms, std::string const& author, Going const& going) {
         sift();
         if (m_found.changes.empty()) return fail(Code::FileDamaged, {}, "nothing of it can be read");
         std::int64_t const seq = m_found.changes.rbegin()->first.front() + 1;
+        auto const total = static_cast<std::int64_t>(m_found.changes.size() + m_found.revisions.size() +
+                                                     m_found.readings.size() + m_found.marks.size());
+        std::int64_t written = 0;
         for (auto [table, rows] : {std::pair{Table::Change, &m_found.changes},
                                    {Table::Revision, &m_found.revisions},
                                    {Table::Reading, &m_found.readings},
                                    {Table::Mark, &m_found.marks}})
-            for (auto const& [key, row] : *rows)
+            for (auto const& [key, row] : *rows) {
+                if (going.stopped()) return fail(Code::Stopped, {});
+                going.at(++written, total);
                 if (auto done = insert(table, row); !done) return done;
+            }
         mend(heads());
         auto const what =
             fmt::format("Rescued from a damaged book: {} rows lost, {} things left out, {} mended{}", said.lost_rows,
@@ -210,7 +216,8 @@ Result<std::pair<Found, bool>> readAll(QString const& damaged) {
 
 } // namespace
 
-Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t at_utc_ms, std::string const& author) {
+Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t at_utc_ms, std::string const& author,
+                        Going const& going) {
     auto found = readAll(damaged);
     if (!found) return Failure(found.error());
     auto draft = DraftBook::at(to);
@@ -223,7 +230,7 @@ Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t a
         Transaction transaction(*database);
         Rebuilder rebuilder(*database, std::move(found->first));
         rebuilder.said.all_pages = found->second;
-        if (auto done = rebuilder.build(at_utc_ms, author); !done) return done;
+        if (auto done = rebuilder.build(at_utc_ms, author, going); !done) return done;
         said = rebuilder.said;
         return transaction.commit();
     }();

@@ -3,6 +3,7 @@
 #pragma once
 // What can still be read of a damaged book, as a new one.
 
+#include "core/base/Going.h"
 #include "core/base/Result.h"
 
 #include <QString>
@@ -19,6 +20,7 @@ struct Rescued {
 
 /// The damaged one stays as it is. Nothing in the new one is sealed but the last change, which says what it is.
 /// Error: FileForeign, FileDamaged when nothing can be read, and as BookFile::create for the new one.
-Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t at_utc_ms, std::string const& author);
+Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t at_utc_ms, std::string const& author,
+                        Going const& going = {});
 
 } // namespace steady::store

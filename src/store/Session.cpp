@@ -28,7 +28,8 @@ Session::Session(std::unique_ptr<BookFile> file, std::optional<Error> why_readin
 
 Session::~Session() = default;
 
-Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const& clock, std::string author) {
+Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const& clock, std::string author,
+                                               BookFile::Look const* seen) {
     std::optional<Error> why_reading;
     auto file = BookFile::open(path, Access::ReadWrite);
     if (!file && canStillBeRead(file.error().code)) {
@@ -36,7 +37,7 @@ Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const&
         file = BookFile::open(path, Access::ReadOnly);
     }
     if (!file) return Failure(file.error());
-    auto snapshot = (*file)->load();
+    auto snapshot = seen ? (*file)->load(*seen) : (*file)->load();
     if (!snapshot) return Failure(snapshot.error());
     std::unique_ptr<Session> session(new Session(std::move(*file), std::move(why_reading), clock, std::move(author)));
     session->m_snapshot = std::move(*snapshot);

@@ -17,7 +17,9 @@ class Session : public QObject {
 
 public:
     /// Opens for writing if that can be, otherwise for reading.
-    static Result<std::unique_ptr<Session>> open(QString const& path, Clock const& clock, std::string author);
+    /// `seen`: what a look into the file has found, so that it is not read again.
+    static Result<std::unique_ptr<Session>> open(QString const& path, Clock const& clock, std::string author,
+                                                 BookFile::Look const* seen = nullptr);
     static Result<std::unique_ptr<Session>> create(QString const& path, Clock const& clock, std::string author);
     ~Session() override;
 

@@ -3,6 +3,7 @@
 #pragma once
 // Small helpers around Qt SQL: a statement either works or says what is wrong, as an Error.
 
+#include "core/base/Going.h"
 #include "core/base/Result.h"
 
 #include <QSqlDatabase>
@@ -20,6 +21,18 @@ Result<void> readToTheEnd(QSqlQuery const& query, QSqlDatabase const& database);
 
 /// The file of a connection, as a person would name it.
 std::string placeOf(QSqlDatabase const& database);
+
+/// While it lives, a statement of the connection ends early, with an error, once the work is to stop.
+class UntilStopped {
+public:
+    UntilStopped(QSqlDatabase database, Going const& going);
+    ~UntilStopped();
+    UntilStopped(UntilStopped const&) = delete;
+    UntilStopped& operator=(UntilStopped const&) = delete;
+
+private:
+    QSqlDatabase m_database;
+};
 
 /// begin … commit; rolls back unless committed.
 class Transaction {

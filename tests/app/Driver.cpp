@@ -53,6 +53,11 @@ void Driver::click(char const* name) {
     // A new screen shows with the next events.
     if (!QTest::qWaitFor([&] { return widget->isVisible(); }, 1000)) qFatal("%s is not visible", name);
     QTest::mouseClick(widget, Qt::LeftButton);
+    settle();
+}
+
+void Driver::settle() {
+    if (!QTest::qWaitFor([&] { return !window->busy(); }, 20000)) qFatal("the window is still at work");
 }
 
 void Driver::type(char const* field, QString const& text) {
@@ -71,6 +76,7 @@ void Driver::type(char const* field, QString const& text) {
 void Driver::key(Qt::Key key, Qt::KeyboardModifiers modifiers) {
     ++actions;
     QTest::keyClick(window.get(), key, modifiers);
+    settle();
 }
 
 void Driver::choose(char const* combo, QString const& text) {

@@ -53,6 +53,7 @@ public:
     shop::Book book() const { return window->desk()->session().book(); }
 
     void uncover(QWidget* widget);
+    void settle(); ///< until what was begun off the interface thread is done
     int actions = 0; ///< clicks, fields filled, keys and choices so far
 
     QTemporaryDir folder;

@@ -279,7 +279,7 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().contains(u"The book has changed since."_s),
                  qPrintable(drive.judgement())); // the demo's own
         drive.key(Qt::Key_F5);
-        drive.key(Qt::Key_K, Qt::ControlModifier);
+        drive.key(Qt::Key_K, Qt::ControlModifier | Qt::ShiftModifier);
         QVERIFY(drive.macros()->theatre().ended()); // keeping does not end the play
         QCOMPARE(drive.window->desk()->progress().macros.standing, upkeep::Standing::Proved);
         drive.find<QComboBox>("macro.versions")->setCurrentIndex(0);
@@ -340,7 +340,7 @@ private Q_SLOTS:
         drive.key(Qt::Key_N, Qt::ControlModifier);
         drive.window->setRecent({drive.prompter.path, drive.book_path});
         QMenu* recent = nullptr;
-        for (auto* action : drive.find<QToolButton>("top.book")->menu()->actions())
+        for (auto* action : drive.find<QMenu>("menu.book")->actions())
             if (action->menu()) recent = action->menu();
         QVERIFY(recent && recent->actions().size() == 2);
         recent->actions().at(1)->trigger();

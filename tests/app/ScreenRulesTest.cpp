@@ -127,21 +127,6 @@ private Q_SLOTS:
             }
         }
     }
-    void everyActionHasIdWordsAndKey() {
-        Driver drive;
-        QSet<QString> keys;
-        int count = 0;
-        for (auto* action : drive.window->actions()) {
-            ++count;
-            QVERIFY(!action->objectName().isEmpty() && !action->text().isEmpty());
-            QVERIFY2(!action->shortcut().isEmpty(), qPrintable(action->objectName()));
-            QVERIFY2(!keys.contains(action->shortcut().toString()), qPrintable(action->shortcut().toString()));
-            keys.insert(action->shortcut().toString());
-        }
-        QVERIFY(count >= 20);
-        QCOMPARE(drive.find<QToolButton>("top.book")->menu()->actions().size() - 5,
-                 count); // four lines between the groups, one menu
-    }
     void noCharacterIsMissing() {
         Driver drive;
         QSet<char32_t> used;

@@ -107,7 +107,7 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
 void MacrosStation::buildKept(QVBoxLayout* page) {
     m_keep = new QPushButton(u"Keep this text"_s);
     m_keep->setObjectName(u"macro.keep"_s);
-    m_keep->setToolTip(u"Into the book, with how it ran (Ctrl+K)"_s);
+    m_keep->setToolTip(u"Into the book, with how it ran (Ctrl+Shift+K)"_s);
     connect(m_keep, &QPushButton::clicked, this, &MacrosStation::keep);
     m_versions = new Choice(u"macro.versions"_s, u"Kept versions, newest first"_s, desk().look());
     connect(m_versions->box(), &QComboBox::activated, this, &MacrosStation::showState);
@@ -264,20 +264,25 @@ machine::World MacrosStation::world() const {
     return made;
 }
 
-bool MacrosStation::prepare() {
-    if (!m_rehearsal) {
-        (void)desk().report(Failure(m_rehearsal.error()));
-        return false;
-    }
-    if (!m_theatre.loaded()) {
-        m_theatre.load(m_editor->text().toStdString(), *m_rehearsal, world());
-        std::vector<int> wrong;
-        for (auto const& finding : m_theatre.findings()) wrong.push_back(finding.where.line);
-        m_editor->markFindings(wrong);
-        QSignalBlocker const quiet(m_slider);
-        m_slider->setRange(0, m_theatre.count());
-    }
-    return true;
+void MacrosStation::whenRun(std::function<void()> then) {
+    if (!m_rehearsal) return (void)desk().report(Failure(m_rehearsal.error()));
+    if (m_theatre.loaded()) return then();
+    desk().work().start(
+        u"Running the macro"_s,
+        [words = m_editor->text().toStdString(), shop = world()](Going const& going) {
+            return Theatre::play(words, shop, going);
+        },
+        [this, then](Theatre::Played played) {
+            m_theatre.load(std::move(played), m_rehearsal->macro);
+            std::vector<int> wrong;
+            for (auto const& finding : m_theatre.findings()) wrong.push_back(finding.where.line);
+            m_editor->markFindings(wrong);
+            {
+                QSignalBlocker const quiet(m_slider);
+                m_slider->setRange(0, m_theatre.count());
+            }
+            then();
+        });
 }
 
 /// A run that has ended says how the macro stands.
@@ -287,20 +292,23 @@ void MacrosStation::played() {
 }
 
 void MacrosStation::run() {
-    if (!prepare()) return;
-    m_theatre.goOn(m_editor->breakpoints());
-    played();
-    showPlay();
+    whenRun([this] {
+        m_theatre.goOn(m_editor->breakpoints());
+        played();
+        showPlay();
+    });
 }
 
 void MacrosStation::stepOne() {
-    if (!prepare()) return;
-    m_theatre.seek(m_theatre.at() + 1);
-    played();
-    showPlay();
+    whenRun([this] {
+        m_theatre.seek(m_theatre.at() + 1);
+        played();
+        showPlay();
+    });
 }
 
 void MacrosStation::startOver() {
+    desk().work().cancel(); // a run of what is no longer there
     m_theatre.clear();
     m_editor->markFindings({});
     desk().setRunGood(std::nullopt);

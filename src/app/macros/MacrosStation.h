@@ -52,7 +52,8 @@ private:
     void buildPicture();
     std::set<std::string> leftOut() const;
     machine::World world() const;
-    bool prepare();
+    /// Runs the text, where that is not done yet; then goes on.
+    void whenRun(std::function<void()> then);
     void played();
     void rehearse();
     void fillFaults();

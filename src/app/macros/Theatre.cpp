@@ -6,28 +6,31 @@
 
 namespace steady::app {
 
-void Theatre::load(std::string const& macro_text, safety::Rehearsal const& rehearsal, machine::World const& world) {
-    m_text = macro_text;
-    m_macro = rehearsal.macro;
-    m_world = world;
-    m_trace.clear();
-    auto const executable = controller::makeExecutable(macro_text, safety::dialectOf(world));
-    m_findings = executable.findings;
-    m_result = machine::run(executable, world, &m_trace);
+Theatre::Played Theatre::play(std::string text, machine::World world, Going const& going) {
+    Played played{std::move(text), std::move(world), {}, {}, {}};
+    auto const executable = controller::makeExecutable(played.text, safety::dialectOf(played.world));
+    played.findings = executable.findings;
+    played.result = machine::run(executable, played.world, &played.trace, going);
+    return played;
+}
+
+void Theatre::load(Played played, macros::PrintedMacro macro) {
+    m_macro = std::move(macro);
+    m_played = std::move(played);
     m_at = 0;
     m_loaded = true;
 }
 
 void Theatre::clear() {
     m_loaded = false;
-    m_trace.clear();
-    m_findings.clear();
+    m_played.trace.clear();
+    m_played.findings.clear();
     m_at = 0;
 }
 
 void Theatre::goOn(std::set<int> const& breakpoints) {
     for (int next = m_at + 1; next < count(); ++next)
-        if (breakpoints.contains(m_trace[next].record.line)) return seek(next);
+        if (breakpoints.contains(m_played.trace[next].record.line)) return seek(next);
     seek(count());
 }
 
@@ -38,7 +41,7 @@ std::vector<Theatre::Watched> Theatre::watched() const {
         all.insert(all.begin(), {std::move(name), value, line, just});
     };
     for (int i = 0; i < m_at; ++i) {
-        auto const& step = m_trace[i];
+        auto const& step = m_played.trace[i];
         bool const just = i == m_at - 1;
         for (auto const& each : step.reported)
             write("#" + std::to_string(each.number), each.value, step.record.line, just);
@@ -47,26 +50,26 @@ std::vector<Theatre::Watched> Theatre::watched() const {
     return all;
 }
 
-double Theatre::tipZ_mm() const { return m_at > 0 ? m_trace[m_at - 1].record.to_mm[2] : m_world.position_mm[2]; }
+double Theatre::tipZ_mm() const { return m_at > 0 ? m_played.trace[m_at - 1].record.to_mm[2] : m_played.world.position_mm[2]; }
 
 bool Theatre::plateLies() const {
-    return (m_at > 0 ? m_trace[m_at - 1].plate : m_world.plate.place) == machine::PlatePlace::OnStock;
+    return (m_at > 0 ? m_played.trace[m_at - 1].plate : m_played.world.plate.place) == machine::PlatePlace::OnStock;
 }
 
 QMap<int, QString> Theatre::words(UnitSystem units) const {
     QMap<int, QString> words;
     for (int i = 0; i < m_at; ++i) {
-        auto const& record = m_trace[i].record;
+        auto const& record = m_played.trace[i].record;
         auto line = controller::wordsOf(record, units);
         if (record.kind == controller::Record::Kind::Pause) {
             std::string acts;
-            for (auto const& each : m_world.person.pauses)
+            for (auto const& each : m_played.world.person.pauses)
                 if (each.says == record.message)
                     for (auto const& act : each.acts)
                         acts += (acts.empty() ? "" : ", ") + std::string(shop::text(act.what));
             line = acts.empty() ? "Pauses; the person resumes" : "Pauses; the person " + acts;
         } else if (record.kind == controller::Record::Kind::Setting) {
-            if (auto const purpose = m_macro.purposeOf(record.line, m_text); !purpose.empty()) line += ": " + purpose;
+            if (auto const purpose = m_macro.purposeOf(record.line, m_played.text); !purpose.empty()) line += ": " + purpose;
         }
         // A message says itself; only what was done needs words.
         if (record.kind == controller::Record::Kind::Nothing || record.kind == controller::Record::Kind::End) continue;

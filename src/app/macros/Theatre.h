@@ -14,26 +14,35 @@ namespace steady::app {
 
 class Theatre {
 public:
-    /// Runs the text to its end and keeps the trace; the play begins before its first line.
-    void load(std::string const& macro_text, safety::Rehearsal const& rehearsal, machine::World const& world);
+    /// A text that was run to its end, and what it looked like.
+    struct Played {
+        std::string text;
+        machine::World world;
+        machine::RunResult result;
+        machine::Trace trace;
+        Findings findings;
+    };
+    static Played play(std::string text, machine::World world, Going const& going);
+    /// The play begins before its first line.
+    void load(Played played, macros::PrintedMacro macro);
     void clear();
     bool loaded() const { return m_loaded; }
 
-    int count() const { return static_cast<int>(m_trace.size()); }
+    int count() const { return static_cast<int>(m_played.trace.size()); }
     int at() const { return m_at; } ///< lines played so far
     void seek(int lines) { m_at = std::clamp(lines, 0, count()); }
     /// On to the next of these lines that is about to be run, or to the end.
     void goOn(std::set<int> const& breakpoints);
     bool ended() const { return m_loaded && m_at == count(); }
 
-    machine::RunResult const& result() const { return m_result; }
-    machine::World const& world() const { return m_world; }
-    machine::Trace const& trace() const { return m_trace; }
-    std::vector<Finding> const& findings() const { return m_findings; }
+    machine::RunResult const& result() const { return m_played.result; }
+    machine::World const& world() const { return m_played.world; }
+    machine::Trace const& trace() const { return m_played.trace; }
+    std::vector<Finding> const& findings() const { return m_played.findings; }
     /// The step played last; null before the first.
-    machine::TraceStep const* current() const { return m_at > 0 ? &m_trace[m_at - 1] : nullptr; }
+    machine::TraceStep const* current() const { return m_at > 0 ? &m_played.trace[m_at - 1] : nullptr; }
     double tipZ_mm() const; ///< machine Z of the gauge line now
-    double now_s() const { return m_at > 0 ? m_trace[m_at - 1].record.end_s : 0; }
+    double now_s() const { return m_at > 0 ? m_played.trace[m_at - 1].record.end_s : 0; }
     bool plateLies() const;
     /// Words by line for what has been played.
     QMap<int, QString> words(UnitSystem units) const;
@@ -49,12 +58,8 @@ public:
 
 private:
     bool m_loaded = false;
-    std::string m_text;
     macros::PrintedMacro m_macro;
-    machine::World m_world;
-    machine::RunResult m_result;
-    machine::Trace m_trace;
-    Findings m_findings;
+    Played m_played;
     int m_at = 0;
 };
 

@@ -36,30 +36,14 @@ QString inShort(Code why) {
 
 } // namespace
 
-TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* parent) : QWidget(parent) {
+TopBar::TopBar(Actions const& actions, QWidget* parent) : QWidget(parent) {
     onSurface(this, Surface::Panel);
     m_book = styled(new QLabel(this), Type::Title);
     m_machine = styled(new QLabel(this), Type::Body, Tone::Soft);
     m_reading = styled(new QLabel(this), Type::Strong, Tone::Attention);
     m_reading->setObjectName(u"top.reading"_s);
-    auto* menu_button = new QToolButton(this);
-    menu_button->setText(u"Book"_s);
-    menu_button->setObjectName(u"top.book"_s);
-    menu_button->setAccessibleName(u"Book and view menu"_s);
-    menu_button->setShortcut(QKeySequence(u"Alt+B"_s));
-    menu_button->setToolTip(u"Open, copy, undo, view (Alt+B)"_s);
-    menu_button->setPopupMode(QToolButton::InstantPopup);
-    auto* menu = new QMenu(menu_button);
-    for (auto* action : actions.all()) {
-        if (action->objectName() == u"edit.undo"_s || action->objectName() == u"view.metric"_s ||
-            action->objectName() == u"go.next"_s || action->objectName() == u"app.quit"_s)
-            menu->addSeparator();
-        menu->addAction(action);
-        if (action->objectName() == u"book.open"_s) menu->addMenu(recent);
-    }
-    menu_button->setMenu(menu);
     auto* row = new QHBoxLayout(this);
-    row->setContentsMargins(20, 7, 16, 7);
+    row->setContentsMargins(20, 4, 16, 6);
     row->setSpacing(8);
     row->addWidget(m_book);
     row->addSpacing(12);
@@ -68,8 +52,6 @@ TopBar::TopBar(Look const&, Actions const& actions, QMenu* recent, QWidget* pare
     row->addWidget(m_reading);
     row->addStretch();
     row->addWidget(buttonFor(actions["edit.happened"], u"Something happened"_s, this));
-    row->addSpacing(8);
-    row->addWidget(menu_button);
     row->addSpacing(8);
     row->addWidget(buttonFor(actions["view.metric"], u"mm"_s, this));
     row->addWidget(buttonFor(actions["view.inch"], u"inch"_s, this));

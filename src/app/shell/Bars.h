@@ -16,8 +16,7 @@ class TopBar : public QWidget {
     Q_OBJECT
 
 public:
-    /// `recent`: the menu of books opened before; it belongs to somebody else.
-    TopBar(Look const& look, Actions const& actions, QMenu* recent, QWidget* parent = nullptr);
+    explicit TopBar(Actions const& actions, QWidget* parent = nullptr);
     void refresh(Desk const& desk);
 
 private:

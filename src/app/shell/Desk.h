@@ -3,6 +3,7 @@
 #pragma once
 // What all stations of a window share: the open book, how it looks, and what follows from it at this moment.
 
+#include "app/shell/Background.h"
 #include "app/shell/Prompter.h"
 #include "app/widgets/Look.h"
 #include "core/facts/Facts.h"
@@ -27,6 +28,7 @@ public:
     facts::Reader const& book() const { return m_book; } ///< with sentences in the units shown
     Id<shop::ZeroSetup> setupId() const { return m_setup_id; }
     shop::ZeroSetup const& setup() const { return m_setup; }
+    Background& work() const { return m_work; } ///< of the stations
     UnitSystem units() const { return m_look.units(); }
 
     /// The sum as it stands, with the practice contact while there is one.
@@ -109,6 +111,7 @@ private:
     Findings m_slips;
     std::optional<bool> m_run_good;
     upkeep::Status m_status;
+    mutable Background m_work;
 };
 
 /// Fills a list with things that have a name, the one with the id chosen.

@@ -6,8 +6,6 @@
 
 #include <QGridLayout>
 #include <QPushButton>
-#include <QScrollArea>
-#include <QShortcut>
 
 namespace steady::app {
 
@@ -41,22 +39,8 @@ int columnOf(upkeep::Subject subject) {
 
 } // namespace
 
-HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : QFrame(parent), m_desk(desk) {
-    setObjectName(u"happened"_s);
-    setFrameShape(QFrame::Box);
-    onSurface(this, Surface::Panel);
-    auto* outer = new QVBoxLayout(this);
-    outer->setContentsMargins(0, 0, 0, 0);
-    auto* area = new QScrollArea(this);
-    area->setFocusPolicy(Qt::NoFocus);
-    area->setWidgetResizable(true);
-    area->viewport()->setAutoFillBackground(false);
-    m_content = new QWidget;
-    m_content->setAutoFillBackground(false);
-    area->setWidget(m_content);
-    outer->addWidget(area);
-    auto* whole = new QVBoxLayout(m_content);
-    whole->setContentsMargins(16, 12, 16, 14);
+HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : Overlay(u"happened"_s, desk.look(), parent), m_desk(desk) {
+    auto* whole = content();
     auto* top = new QHBoxLayout;
     auto* words = styled(new QLabel(u"What happened? One tap records it. It can be undone."_s), Type::Body, Tone::Soft);
     words->setWordWrap(true);
@@ -74,7 +58,7 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : QFrame(parent), m_de
     });
     m_close = new QPushButton(u"Nothing"_s);
     m_close->setObjectName(u"happened.close"_s);
-    connect(m_close, &QPushButton::clicked, this, &QWidget::hide);
+    connect(m_close, &QPushButton::clicked, this, &Overlay::leave);
     top->addWidget(words, 1);
     top->addWidget(m_amount);
     top->addWidget(m_close);
@@ -106,37 +90,19 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : QFrame(parent), m_de
     }
     for (auto* each : column) each->addStretch();
     whole->addLayout(row);
-    auto* leave = new QShortcut(QKeySequence(Qt::Key_Escape), this);
-    leave->setContext(Qt::WidgetWithChildrenShortcut);
-    connect(leave, &QShortcut::activated, this, &QWidget::hide);
-    hide();
 }
 
 void HappenedPanel::open() {
     m_amount_mm.reset();
     m_amount->showLength({}, u"of the board"_s);
     for (auto* button : m_buttons) button->setEnabled(m_desk.session().writable());
-    place();
-    show();
-    raise();
-    (m_desk.session().writable() ? m_buttons.front() : m_close)->setFocus();
-}
-
-void HappenedPanel::place() {
-    auto const* around = parentWidget();
-    int const top = m_desk.look().px(52), frame = 4;
-    auto const wanted = m_content->sizeHint() + QSize(frame, frame);
-    int const width = std::min(wanted.width(), around->width() - 32);
-    int const height = std::min(wanted.height(), around->height() - top - 16);
-    int const bar = height < wanted.height() ? style()->pixelMetric(QStyle::PM_ScrollBarExtent) : 0;
-    resize(std::min(width + bar, around->width() - 32), height);
-    move(around->width() - this->width() - 16, top);
+    Overlay::open(m_desk.session().writable() ? m_buttons.front() : m_close);
 }
 
 void HappenedPanel::tell(upkeep::Tellable const& what) {
     auto change = upkeep::record(m_desk.book(), m_desk.setupId(), what, m_desk.session().now(),
                                  what.amount ? m_amount_mm : std::nullopt);
-    hide();
+    leave();
     if (!m_desk.report(change ? Result<void>() : Failure(change.error()))) return;
     (void)m_desk.report(m_desk.commit(std::move(*change)));
 }

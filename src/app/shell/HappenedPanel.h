@@ -4,25 +4,23 @@
 // “Something happened”: what can be told of the machine, one tap each. Lies over the station until it is told or left.
 
 #include "app/shell/Desk.h"
+#include "app/shell/Overlay.h"
 #include "app/widgets/Field.h"
 #include "core/upkeep/Record.h"
 
 namespace steady::app {
 
-class HappenedPanel : public QFrame {
+class HappenedPanel : public Overlay {
     Q_OBJECT
 
 public:
     HappenedPanel(Desk& desk, QWidget* parent);
-    /// Shown with the focus in it, as large as it needs, below the button that opens it.
     void open();
-    void place();
 
 private:
     void tell(upkeep::Tellable const& what);
 
     Desk& m_desk;
-    QWidget* m_content;
     LengthField* m_amount;
     std::optional<double> m_amount_mm;
     QPushButton* m_close;

@@ -4,11 +4,16 @@
 
 #include "app/shell/Bars.h"
 #include "app/shell/HappenedPanel.h"
+#include "app/shell/HelpWindow.h"
 #include "app/shell/HistoryDialog.h"
 #include "app/shell/Route.h"
+#include "app/shell/SearchPanel.h"
 #include "app/shell/Trouble.h"
+#include "app/shell/Working.h"
 #include "core/base/Words.h"
 #include "store/Rescue.h"
+
+#include <QMenuBar>
 
 namespace steady::app {
 
@@ -38,6 +43,7 @@ MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::
       m_actions(this, m_table), m_recent(new QMenu(u"Recent books"_s, this)) {
     setWindowTitle(u"Steady Pin"_s);
     resize(sizeOn(screen()->availableSize()));
+    m_actions.fill(*menuBar(), {{u"book.open"_s, m_recent}});
     connectActions();
     connect(&look, &Look::changed, this, [this] {
         m_look.dress(this);
@@ -45,7 +51,10 @@ MainWindow::MainWindow(Look& look, Prompter& prompter, Clock const& clock, std::
     });
 }
 
-MainWindow::~MainWindow() { leaveBook(); }
+MainWindow::~MainWindow() {
+    m_files.wait(); // a copy that was asked for is written
+    leaveBook();
+}
 
 QSize MainWindow::sizeOn(QSize available) {
     constexpr QSize usual{1280, 800}, frame{16, 48}; // what a window manager may put around it
@@ -55,11 +64,12 @@ QSize MainWindow::sizeOn(QSize available) {
 /// What is being typed is accepted, as on leaving any field; then the stations go before the desk they stand on.
 void MainWindow::leaveBook() {
     m_check.cancel();
-    m_files.cancel(); // a copy that is being written is finished first
+    if (m_desk) m_desk->work().cancel();
     m_unchecked = false;
     if (auto* typing = focusWidget()) typing->clearFocus();
     m_made.clear();
     m_happened = nullptr;
+    m_search = nullptr;
     m_stale.clear();
     m_notice = nullptr;
     m_top = nullptr;
@@ -86,12 +96,16 @@ void MainWindow::connectActions() {
     });
     on("book.copy", [this] {
         m_prompter.saveFile(this, u"Save a copy"_s, u"copy.pinbook"_s, book_filter, [this](QString const& path) {
+            if (filesBusy()) return;
             m_files.start(
-                [from = m_desk->session().file().path(), path](std::stop_token) -> Result<void> {
+                u"Saving a copy"_s,
+                [from = m_desk->session().file().path(), path](Going const& going) -> Result<void> {
                     auto const file = store::BookFile::open(from, store::Access::ReadOnly);
-                    return file ? (*file)->saveCopy(path) : Failure(file.error());
+                    return file ? (*file)->saveCopy(path, going) : Failure(file.error());
                 },
-                [this](Result<void> const& done) { (void)m_desk->report(done); });
+                [this](Result<void> const& done) {
+                    if (!done) report(text(describe(done.error())));
+                });
         });
     });
     on("book.rescue", [this] { rescueBook(m_desk->session().file().path()); });
@@ -107,12 +121,16 @@ void MainWindow::connectActions() {
     for (auto const& row : m_table)
         connect(m_actions[("go." + row.id.toStdString()).c_str()], &QAction::triggered, this,
                 [this, id = row.id] { goTo(id); });
-    for (auto* action : m_actions.all())
-        if (auto const of = Actions::stationOf(action); !of.isEmpty())
-            connect(action, &QAction::triggered, this, [this, of, action] {
-                goTo(of);
-                current()->perform(action->objectName());
+    for (auto const& each : m_actions.all())
+        if (!each.station.isEmpty())
+            connect(each.action, &QAction::triggered, this, [this, each] {
+                goTo(each.station);
+                current()->perform(each.action->objectName());
             });
+    on("go.search", [this] { m_search->isVisible() ? m_search->leave() : m_search->open(); });
+    on("help.station", [this] { help(m_desk ? current()->id() : u"trouble"_s); });
+    on("help.keys", [this] { help(u"keys"_s); });
+    on("help.licences", [this] { help(u"licences"_s); });
     on("edit.happened", [this] { somethingHappened(); });
     on("go.next", [this] {
         auto const progress = m_desk->progress();
@@ -133,24 +151,31 @@ void MainWindow::setRecent(QStringList const& paths) {
     m_recent->setEnabled(!paths.isEmpty());
 }
 
-bool MainWindow::openBook(QString const& path) {
-    if (m_desk &&
-        QFileInfo(path).canonicalFilePath() == QFileInfo(m_desk->session().file().path()).canonicalFilePath()) {
-        if (m_desk->session().writable()) return true; // it is open here
-        leaveBook(); // perhaps it can be written to by now; who still reads it would be in the way
-        m_desk.reset();
-    }
-    auto session = store::Session::open(path, m_clock, m_author);
-    if (!session && !m_desk) {
-        showTrouble(path, session.error());
-        return false;
-    }
-    if (!session) {
-        report(text(describe(session.error())));
-        return false;
-    }
-    setSession(std::move(*session));
-    return true;
+void MainWindow::openBook(QString const& path, std::function<void()> then) {
+    auto const same = [this, path] {
+        return m_desk &&
+               QFileInfo(path).canonicalFilePath() == QFileInfo(m_desk->session().file().path()).canonicalFilePath();
+    };
+    if (same() && m_desk->session().writable()) return; // it is open here
+    m_opening.start(
+        u"Opening "_s + QFileInfo(path).completeBaseName(),
+        [path](Going const& going) { return store::BookFile::look(path, going); },
+        [this, path, same, then](Result<store::BookFile::Look> const& seen) {
+            if (!seen && seen.error().code == Code::Stopped) return;
+            if (same()) { // perhaps it can be written to by now; who still reads it would be in the way
+                leaveBook();
+                m_desk.reset();
+            }
+            auto session = store::Session::open(path, m_clock, m_author, seen ? &*seen : nullptr);
+            if (session) {
+                setSession(std::move(*session));
+                if (then) then();
+            } else if (m_desk) {
+                report(text(describe(session.error())));
+            } else {
+                showTrouble(path, session.error());
+            }
+        });
 }
 
 void MainWindow::setSession(std::unique_ptr<store::Session> session) {
@@ -175,6 +200,7 @@ void MainWindow::showTrouble(QString const& path, Error const& error) {
     column->setContentsMargins(0, 0, 0, 0);
     m_notice = new Notice(m_look, central);
     column->addWidget(m_notice);
+    column->addWidget(new Working({&m_files, &m_opening}, central));
     column->addWidget(page, 1);
     connect(page, &Trouble::rescueWanted, this, [this, path] { rescueBook(path); });
     enableActions();
@@ -183,10 +209,10 @@ void MainWindow::showTrouble(QString const& path, Error const& error) {
 
 /// Without a book only those work that lead to one.
 void MainWindow::enableActions() {
-    for (auto* action : m_actions.all()) {
-        auto const id = action->objectName();
-        action->setEnabled(m_desk || id == u"book.new"_s || id == u"book.open"_s || id == u"view.night"_s ||
-                           id == u"app.quit"_s);
+    for (auto const& each : m_actions.all()) {
+        auto const id = each.action->objectName();
+        each.action->setEnabled(m_desk || each.menu == u"Help"_s || id == u"book.new"_s || id == u"book.open"_s ||
+                                id == u"view.night"_s || id == u"app.quit"_s);
     }
     auto const* why = m_desk && m_desk->session().whyReading() ? &*m_desk->session().whyReading() : nullptr;
     m_actions["book.rescue"]->setEnabled(why && why->code == Code::FileDamaged);
@@ -203,10 +229,11 @@ bool MainWindow::event(QEvent* event) {
 void MainWindow::checkBook() {
     m_unchecked = false;
     m_check.start(
-        [path = m_desk->session().file().path()](std::stop_token stop) -> Result<std::optional<store::Sound>> {
+        u"Reading the whole book"_s,
+        [path = m_desk->session().file().path()](Going const& going) -> Result<std::optional<store::Sound>> {
             auto const file = store::BookFile::open(path, store::Access::ReadOnly);
             if (!file) return Failure(file.error());
-            return (*file)->check(stop);
+            return (*file)->check(going);
         },
         [this](Result<std::optional<store::Sound>> const& sound) {
             if (sound) return;
@@ -216,16 +243,25 @@ void MainWindow::checkBook() {
         });
 }
 
+/// One file is written at a time.
+bool MainWindow::filesBusy() {
+    if (m_files.busy()) report(m_files.what() + u" still goes on. Wait for its end, or stop it."_s);
+    return m_files.busy();
+}
+
 void MainWindow::rescueBook(QString const& damaged) {
     auto const suggested = QFileInfo(damaged).completeBaseName() + u"-rescued.pinbook"_s;
     m_prompter.saveFile(this, u"Save what can be read"_s, suggested, book_filter, [this, damaged](QString const& to) {
-        m_files.start([damaged, to, now = m_clock.nowUtcMs(),
-                       author = m_author](std::stop_token) { return store::rescue(damaged, to, now, author); },
-                      [this, to](Result<store::Rescued> const& said) {
-                          if (!said) return report(text(describe(said.error())));
-                          if (!openBook(to)) return;
-                          report(wordsOf(*said));
-                      });
+        if (filesBusy()) return;
+        m_files.start(
+            u"Saving what can be read"_s,
+            [damaged, to, now = m_clock.nowUtcMs(), author = m_author](Going const& going) {
+                return store::rescue(damaged, to, now, author, going);
+            },
+            [this, to](Result<store::Rescued> const& said) {
+                if (!said) return report(text(describe(said.error())));
+                openBook(to, [this, said = *said] { report(wordsOf(said)); });
+            });
     });
 }
 
@@ -236,7 +272,7 @@ void MainWindow::build() {
     auto* column = new QVBoxLayout(central);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    m_top = new TopBar(m_look, m_actions, m_recent, central);
+    m_top = new TopBar(m_actions, central);
     m_notice = new Notice(m_look, central);
     m_stack = new QStackedWidget(central);
     m_made.assign(m_table.size(), nullptr);
@@ -248,6 +284,7 @@ void MainWindow::build() {
     middle->addWidget(m_stack, 1);
     column->addWidget(m_top);
     column->addWidget(m_notice);
+    column->addWidget(new Working({&m_opening, &m_files, &m_desk->work(), &m_check}, central));
     column->addLayout(middle, 1);
     column->addWidget(m_next);
     connect(m_route, &Route::chosen, this, [this](int index) { goTo(m_table[static_cast<std::size_t>(index)].id); });
@@ -256,6 +293,7 @@ void MainWindow::build() {
     connect(m_desk.get(), &Desk::problem, this, &MainWindow::report);
     connect(m_desk.get(), &Desk::stationWanted, this, &MainWindow::goTo);
     m_happened = new HappenedPanel(*m_desk, central);
+    m_search = new SearchPanel(m_look, m_actions, central);
     m_look.dress(this);
     goTo(u"kit"_s);
     showProgress();
@@ -321,16 +359,23 @@ Station* MainWindow::station(QString const& id) {
     return nullptr;
 }
 
+bool MainWindow::busy() const { return m_opening.busy() || m_files.busy() || (m_desk && m_desk->work().busy()); }
+
 Station* MainWindow::current() const { return static_cast<Station*>(m_stack->currentWidget()); }
 
 void MainWindow::somethingHappened() {
-    if (m_happened->isVisible()) return m_happened->hide();
-    m_happened->open();
+    m_happened->isVisible() ? m_happened->leave() : m_happened->open();
+}
+
+void MainWindow::help(QString const& page) {
+    if (!m_help) m_help = new HelpWindow(m_look, this);
+    m_help->open(page);
 }
 
 void MainWindow::resizeEvent(QResizeEvent* event) {
     QMainWindow::resizeEvent(event);
-    if (m_happened && m_happened->isVisible()) m_happened->place();
+    for (Overlay* over : std::initializer_list<Overlay*>{m_happened, m_search})
+        if (over && over->isVisible()) over->place();
 }
 
 } // namespace steady::app

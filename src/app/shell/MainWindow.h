@@ -14,11 +14,14 @@
 namespace steady::app {
 
 class HappenedPanel;
+class HelpWindow;
 class NextBar;
 class Notice;
 class Route;
+class SearchPanel;
 class Station;
 class TopBar;
+class Working;
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -31,8 +34,8 @@ public:
 
     /// Shows the book; the one before is closed.
     void setSession(std::unique_ptr<store::Session> session);
-    /// Opens a file; an error is shown and the present book stays.
-    bool openBook(QString const& path);
+    /// Opens a file; an error is shown and the present book stays. `then`: once it is open.
+    void openBook(QString const& path, std::function<void()> then = {});
     /// In place of a book: why it does not open, and the ways out.
     void showTrouble(QString const& path, Error const& error);
     void goTo(QString const& station);
@@ -40,6 +43,8 @@ public:
     void setRecent(QStringList const& paths);
     Desk* desk() const { return m_desk.get(); }
     Station* current() const;
+    /// Something runs for the person; the check of the book is nobody's errand.
+    bool busy() const;
     /// Made when it is first asked for; null when there is none with that id.
     Station* station(QString const& id);
     StationTable const& stations() const { return m_table; }
@@ -62,9 +67,11 @@ private:
     void report(QString const& words);
     void enableActions();
     void checkBook();
+    bool filesBusy();
     void rescueBook(QString const& damaged);
     Station& make(std::size_t row);
     void somethingHappened();
+    void help(QString const& page);
 
     Look& m_look;
     Prompter& m_prompter;
@@ -80,10 +87,12 @@ private:
     Route* m_route = nullptr;
     QStackedWidget* m_stack = nullptr;
     HappenedPanel* m_happened = nullptr;
+    SearchPanel* m_search = nullptr;
+    HelpWindow* m_help = nullptr;
     std::vector<Station*> m_made; ///< by the rows of the table; null: not shown yet
     std::set<Station*> m_stale;   ///< shown before the book changed; they follow when they are shown again
-    bool m_unchecked = false;     ///< the book shown has not been read to the end yet
-    Background m_check, m_files;  ///< reading the book to its end; writing another file
+    bool m_unchecked = false; ///< the book shown has not been read to the end yet
+    Background m_check, m_files, m_opening; ///< reading the book to its end; writing another file; reading the next
 };
 
 } // namespace steady::app

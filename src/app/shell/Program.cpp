@@ -23,7 +23,7 @@ constexpr int recent_count = 8;
 
 namespace {
 
-void describe(QCommandLineParser& parser) {
+void setUp(QCommandLineParser& parser) {
     QCoreApplication::setApplicationName(u"steady-pin"_s);
     QCoreApplication::setApplicationVersion(QStringLiteral(STEADY_VERSION));
     parser.setApplicationDescription(u"Steady Pin opens a book; without one, the book that was open last."_s);
@@ -41,13 +41,13 @@ void answerHelp(int argc, char** argv) {
     if (!asked) return;
     QCoreApplication const application(argc, argv); // needs no display
     QCommandLineParser parser;
-    describe(parser);
+    setUp(parser);
     parser.process(application); // prints and ends the program
 }
 
 std::optional<QString> bookAskedFor(QStringList const& words) {
     QCommandLineParser parser;
-    describe(parser);
+    setUp(parser);
     bool const understood = parser.parse(words);
     auto const books = parser.positionalArguments();
     if (understood && books.size() <= 1) return books.value(0);

@@ -57,6 +57,9 @@ void Look::load() {
         QPushButton[quiet="true"]:focus, QToolButton[quiet="true"]:focus { border-color: palette(highlight); }
         QToolButton::menu-indicator { image: none; width: 0px; }
         QCheckBox { min-height: %2px; spacing: 8px; }
+        QMenuBar { background: palette(window); padding: 0px 12px; }
+        QMenuBar::item { padding: 5px 10px; background: transparent; border-radius: 4px; }
+        QMenuBar::item:selected { background: palette(highlight); color: palette(highlighted-text); }
         QMenu::item { min-height: %1px; padding: 2px 24px 2px 16px; }
         QMenu::item:selected { background: palette(highlight); color: palette(highlighted-text); }
         QScrollArea { border: none; background: transparent; }

@@ -62,6 +62,7 @@ enum class Code {
     G53WithoutMotion,
     SoftLimit,
     StepLimit,
+    Stopped,
     BadOffsetNumber,
     ReadOnlyParameter,
     NameUnset,

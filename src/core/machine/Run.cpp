@@ -42,7 +42,7 @@ std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<dou
 
 } // namespace
 
-RunResult run(controller::Executable const& executable, World const& world, Trace* trace) {
+RunResult run(controller::Executable const& executable, World const& world, Trace* trace, Going const& going) {
     VirtualMachine machine(world);
     RunResult result{.memory = world.memory};
     std::optional<controller::Controller> running;
@@ -50,13 +50,14 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     auto const start = machine.position();
     TraceStep step;
     auto reported = trace ? world.memory.parameters : std::vector<double>();
-    bool going = true;
+    bool running_on = true;
     int zeroed = 0, measured = 0;
-    for (int lines = 1; going; ++lines) {
+    int lines = 1;
+    for (; running_on && !going.stopped(); ++lines) {
         auto& control = *running;
         int const before = control.line();
-        going = control.step(trace ? &step.record : nullptr);
-        if (trace && control.line() > 0 && (going || control.line() != before)) {
+        running_on = control.step(trace ? &step.record : nullptr);
+        if (trace && control.line() > 0 && (running_on || control.line() != before)) {
             step.input_reads_contact = machine.inputReadsContact();
             step.spindle_turns = machine.spindleTurns();
             step.plate = machine.world().plate.place;
@@ -69,7 +70,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
         if (control.measuredTool() > 0) measured = control.measuredTool();
         if (auto const above = machine.tipOverWork_mm())
             result.lowest_over_work_mm = std::min(result.lowest_over_work_mm.value_or(*above), *above);
-        if (going && lines == world.broken_off_after) {
+        if (running_on && lines == world.broken_off_after) {
             // The stop button: modes and parameters stay as they are, and somebody jogs back to where it began.
             machine.startAgain(world.position_mm);
             running.emplace(executable, result.memory, machine);
@@ -81,6 +82,10 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
     result.message = control.message();
     result.where.line = control.line();
     if (control.error()) result.where = control.error()->where;
+    if (running_on) { // somebody stopped it here
+        result.outcome = controller::Outcome::Runaway;
+        result.message = fmt::format("It was stopped after {} lines and had not ended.", lines - 1);
+    }
     if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
         result.text = executable.program.lines[result.where.line - 1];
     result.changed_parameters = changed(world.memory.parameters, result.memory.parameters);

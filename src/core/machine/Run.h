@@ -3,6 +3,7 @@
 #pragma once
 // A program, run in a world to its end: what came out, and whether Z zero is where it should be.
 
+#include "core/base/Going.h"
 #include "core/controller/Controller.h"
 #include "core/machine/VirtualMachine.h"
 
@@ -58,8 +59,9 @@ struct TraceStep {
 };
 using Trace = std::vector<TraceStep>;
 
-/// `trace` may be null; without it nothing is recorded.
-RunResult run(controller::Executable const& executable, World const& world, Trace* trace = nullptr);
+/// `trace` may be null; without it nothing is recorded. Stopped, it is a run that did not end.
+RunResult run(controller::Executable const& executable, World const& world, Trace* trace = nullptr,
+              Going const& going = {});
 
 /// “Z zero set at …, true …, off by … µm”, and what that does to the work; or why there is none.
 std::string verdictText(RunResult const& result, UnitSystem units);

@@ -6,15 +6,21 @@
 #include "core/base/Words.h"
 #include "core/shop/Book.h"
 
+#include <atomic>
 #include <fmt/format.h>
 
 namespace steady::shop {
 
 /// The map of this state alone, to be changed.
 template<class List> template<class T> EntityMap<T>& BookOf<List>::own() {
-    auto copy = std::make_shared<Map<T>>(all<T>());
+    auto& kept = std::get<std::shared_ptr<Map<T> const>>(m_maps);
+    if (kept.use_count() == 1) {
+        std::atomic_thread_fence(std::memory_order_acquire); // whoever shared it has read it to the end
+        return const_cast<Map<T>&>(*kept);                   // every map is made as one that can change
+    }
+    auto copy = std::make_shared<Map<T>>(*kept);
     auto& own = *copy;
-    std::get<std::shared_ptr<Map<T> const>>(m_maps) = std::move(copy);
+    kept = std::move(copy);
     return own;
 }
 

@@ -18,6 +18,10 @@ struct Snapshot::State {
 Snapshot::Snapshot(Book book, std::vector<Head> heads, std::int64_t seq, std::shared_ptr<ReadingSource const> source)
     : m_state(new State{std::move(book), std::move(heads), seq, std::move(source), {}, {}}) {}
 
+Snapshot Snapshot::readBy(std::shared_ptr<ReadingSource const> source) const {
+    return {m_state->book, m_state->heads, m_state->seq, std::move(source)};
+}
+
 Book const& Snapshot::book() const { return m_state->book; }
 std::int64_t Snapshot::seq() const { return m_state->seq; }
 

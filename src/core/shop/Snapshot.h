@@ -27,6 +27,9 @@ public:
     /// loaded.
     Snapshot after(Change const& change, Book book, std::int64_t seq) const;
 
+    /// The same, with its readings from somewhere else.
+    Snapshot readBy(std::shared_ptr<ReadingSource const> source) const;
+
     Book const& book() const;
     std::int64_t seq() const; ///< of the last change in it
     Head head(std::int64_t entity) const;

@@ -3,13 +3,19 @@
 #include <QApplication>
 #include <QMainWindow>
 #include <QTimer>
+#include <iostream>
 
 namespace {
 
-/// The reference of a start: Qt with one empty window, gone once it has been painted.
+/// The reference of a start: Qt with one empty window, which says when it has been painted, and goes.
 class Bare : public QMainWindow {
 protected:
-    void paintEvent(QPaintEvent*) override { QTimer::singleShot(0, this, &QWidget::close); }
+    void paintEvent(QPaintEvent*) override {
+        QTimer::singleShot(0, this, [this] {
+            std::cout << "painted" << std::endl;
+            close();
+        });
+    }
 };
 
 } // namespace

@@ -11,13 +11,20 @@
 
 namespace {
 
-/// Closes the program once any of its widgets has been painted.
+/// Says so once any of its widgets has been painted, and closes the program.
 class LeaveAfterPaint : public QObject {
 protected:
     bool eventFilter(QObject*, QEvent* event) override {
-        if (event->type() == QEvent::Paint) QTimer::singleShot(0, qApp, &QApplication::closeAllWindows);
+        if (event->type() != QEvent::Paint || std::exchange(m_painted, true)) return false;
+        QTimer::singleShot(0, qApp, [] {
+            std::cout << "painted" << std::endl;
+            QApplication::closeAllWindows();
+        });
         return false;
     }
+
+private:
+    bool m_painted = false;
 };
 
 } // namespace

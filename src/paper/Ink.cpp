@@ -10,6 +10,14 @@ namespace steady::paper {
 
 using namespace Qt::StringLiterals;
 
+namespace {
+
+void load(char const* style) {
+    QFontDatabase::addApplicationFont(u":/fonts/atkinson-hyperlegible-%1.woff"_s.arg(QLatin1String(style)));
+}
+
+} // namespace
+
 QFont Ink::font(Type type) const {
     struct Style {
         int pixels;
@@ -58,9 +66,11 @@ Result<Ink> inkFromJson(QByteArray const& json) {
 }
 
 void loadFonts() {
-    for (auto const* file : {"next-latin-400-normal", "next-latin-400-italic", "next-latin-700-normal",
-                             "mono-latin-400-normal", "mono-latin-700-normal"})
-        QFontDatabase::addApplicationFont(u":/fonts/atkinson-hyperlegible-%1.woff"_s.arg(QLatin1String(file)));
+    for (auto const* style :
+         {"next-latin-400-normal", "next-latin-700-normal", "mono-latin-400-normal", "mono-latin-700-normal"})
+        load(style);
 }
+
+void loadItalics() { load("next-latin-400-italic"); }
 
 } // namespace steady::paper

@@ -29,5 +29,6 @@ Result<Ink> inkFromJson(QByteArray const& json);
 
 /// Registers the type families that ship with the program; call once.
 void loadFonts();
+void loadItalics(); ///< for the texts that have some; once
 
 } // namespace steady::paper

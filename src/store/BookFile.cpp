@@ -16,6 +16,7 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 #include <optional>
+#include <thread>
 
 namespace steady::store {
 namespace {
@@ -35,6 +36,26 @@ QVariant orNull(std::string const& value) { return value.empty() ? QVariant() : 
 template<class T> QVariant orNull(std::optional<T> const& value) { return value ? QVariant(*value) : QVariant(); }
 template<class T> std::optional<T> valueOf(QVariant const& value) {
     return value.isNull() ? std::nullopt : std::optional<T>(value.value<T>());
+}
+
+struct StoredBody {
+    std::int64_t id;
+    QString kind, body;
+    std::optional<Result<shop::Entity>> entity; ///< once it is read
+};
+
+/// By as many threads as it is worth: reading the JSON is most of what opening a large book takes.
+void readAll(std::vector<StoredBody>& bodies) {
+    constexpr std::size_t worth_a_thread = 2000;
+    auto const threads =
+        std::clamp<std::size_t>(bodies.size() / worth_a_thread, 1, std::max(1U, std::thread::hardware_concurrency()));
+    auto const read = [&](std::size_t part) {
+        for (auto i = bodies.size() * part / threads; i < bodies.size() * (part + 1) / threads; ++i)
+            bodies[i].entity = entityOf(bodies[i].kind, bodies[i].body);
+    };
+    std::vector<std::jthread> others;
+    for (std::size_t part = 1; part < threads; ++part) others.emplace_back(read, part);
+    read(0);
 }
 
 /// What the change has stored by now gets its sum.
@@ -157,6 +178,7 @@ Result<shop::Snapshot> BookFile::load(Going const& going) const {
                            "LEFT JOIN head h LEFT JOIN revision r ON r.entity = h.entity AND r.seq = h.seq "
                            "ORDER BY h.entity"));
     if (!rows) return damaged(rows.error().value);
+    std::vector<StoredBody> bodies;
     while (rows->next()) {
         if (going.stopped()) return fail(Code::Stopped, {m_path.toStdString()});
         seq = rows->value(0).toLongLong();
@@ -166,13 +188,16 @@ Result<shop::Snapshot> BookFile::load(Going const& going) const {
         book.reserve(id);
         heads.resize(static_cast<std::size_t>(id) + 1);
         heads.back() = {rows->value(4).toLongLong(), rows->value(5).toLongLong()};
-        if (rows->value(3).isNull()) continue;
-        auto entity = entityOf(rows->value(2).toString(), rows->value(3).toString());
-        if (!entity && entity.error().code == Code::FileNewer) return Failure(entity.error());
-        if (!entity) return damaged("thing number " + std::to_string(id) + " cannot be read");
-        book.put(id, std::move(*entity));
+        if (!rows->value(3).isNull()) bodies.push_back({id, rows->value(2).toString(), rows->value(3).toString(), {}});
     }
     if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
+    readAll(bodies);
+    for (auto& each : bodies) {
+        auto& entity = *each.entity;
+        if (!entity && entity.error().code == Code::FileNewer) return Failure(entity.error());
+        if (!entity) return damaged("thing number " + std::to_string(each.id) + " cannot be read");
+        book.put(each.id, std::move(*entity));
+    }
     if (auto const found = book.check(); !found.empty()) return damaged(found.front().text);
     return shop::Snapshot(std::move(book), std::move(heads), seq, m_readings);
 }

@@ -217,7 +217,7 @@ Result<std::pair<Found, bool>> readAll(QString const& damaged) {
 } // namespace
 
 Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t at_utc_ms, std::string const& author,
-                        Going const& going) {
+                       Going const& going) {
     auto found = readAll(damaged);
     if (!found) return Failure(found.error());
     auto draft = DraftBook::at(to);

@@ -21,6 +21,6 @@ struct Rescued {
 /// The damaged one stays as it is. Nothing in the new one is sealed but the last change, which says what it is.
 /// Error: FileForeign, FileDamaged when nothing can be read, and as BookFile::create for the new one.
 Result<Rescued> rescue(QString const& damaged, QString const& to, std::int64_t at_utc_ms, std::string const& author,
-                        Going const& going = {});
+                       Going const& going = {});
 
 } // namespace steady::store

@@ -51,6 +51,11 @@ struct Tour {
 
     app::MacrosStation& macros() { return static_cast<app::MacrosStation&>(*window.station(u"macros"_s)); }
 
+    void play() {
+        macros().run();
+        while (window.busy()) QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
+    }
+
     void picture(QString const& station, QString const& name) {
         window.goTo(station);
         for (int round = 0; round < 5; ++round) QApplication::processEvents(); // wrapped words settle over a few
@@ -65,7 +70,7 @@ struct Tour {
                 look.setUnits(units);
                 for (auto const& row : window.stations()) {
                     auto const& station = row.id;
-                    if (station == u"macros"_s) macros().run();
+                    if (station == u"macros"_s) play();
                     picture(station,
                             u"%1-%2-%3.png"_s.arg(station, app::text(unitName(units)), night ? u"night"_s : u"day"_s));
                 }
@@ -74,7 +79,7 @@ struct Tour {
         look.setUnits(UnitSystem::Metric);
         choose("macro.leave_out", u"prove contact"_s);
         choose("macro.fault", u"The lead has come off"_s);
-        macros().run();
+        play();
         picture(u"macros"_s, u"macros-collision.png"_s);
         window.findChild<QAbstractButton*>(u"macro.view.section.watch"_s)->click();
         picture(u"macros"_s, u"macros-parameters.png"_s);
@@ -118,14 +123,14 @@ struct Tour {
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
         window.goTo(u"macros"_s);
         auto* macros = &this->macros();
-        macros->run();
+        play();
         macros->editor()->setFirstVisibleLine(85); // where the measuring is
         picture(u"macros"_s, u"macros.png"_s);
         macros->save();
         auto const& result = macros->theatre().result();
         good = write(folder.filePath(u"run.txt"_s), machine::verdictText(result, look.units()) + "\n") && good;
         choose("macro.kind", u"Re-touch after a change"_s);
-        macros->run();
+        play();
         window.findChild<QAbstractButton*>(u"macro.view.section.signals"_s)->click();
         picture(u"macros"_s, u"re-touch.png"_s);
         part(u"macros"_s, u"kept"_s, u"kept.png"_s);

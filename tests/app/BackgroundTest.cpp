@@ -28,7 +28,8 @@ private Q_SLOTS:
     void briefWorkIsDoneAtOnce() {
         app::Background work;
         int told = 0;
-        work.start(u"Adding"_s, [](Going const&) { return 41; }, [&](int value) { told += value + 1; });
+        work.start(
+            u"Adding"_s, [](Going const&) { return 41; }, [&](int value) { told += value + 1; });
         QTRY_COMPARE(told, 42); // at once, unless this machine is very busy
         QTest::qWait(20);
         QCOMPARE(told, 42);
@@ -51,7 +52,8 @@ private Q_SLOTS:
         app::Background work;
         bool first = false, second = false;
         work.start(u"One"_s, untilStopped, [&](int) { first = true; });
-        work.start(u"Two"_s, [](Going const&) { return 0; }, [&](int) { second = true; });
+        work.start(
+            u"Two"_s, [](Going const&) { return 0; }, [&](int) { second = true; });
         QTRY_VERIFY(second);
         QTest::qWait(20);
         QVERIFY(!first);

@@ -56,6 +56,10 @@ void Driver::click(char const* name) {
     settle();
 }
 
+void Driver::makeSections() const {
+    for (auto* sections : window->findChildren<app::Sections*>()) sections->makeAll();
+}
+
 void Driver::settle() {
     if (!QTest::qWaitFor([&] { return !window->busy(); }, 20000)) qFatal("the window is still at work");
 }

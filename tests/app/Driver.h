@@ -35,6 +35,10 @@ public:
 
     template<class W = QWidget> W* find(char const* name) const {
         auto* found = window->findChild<W*>(QLatin1String(name));
+        if (!found) {
+            makeSections();
+            found = window->findChild<W*>(QLatin1String(name));
+        }
         if (!found) qFatal("no widget %s", name);
         return found;
     }
@@ -53,7 +57,9 @@ public:
     shop::Book book() const { return window->desk()->session().book(); }
 
     void uncover(QWidget* widget);
-    void settle(); ///< until what was begun off the interface thread is done
+    /// All sections of the stations shown so far, as if each had been opened.
+    void makeSections() const;
+    void settle();   ///< until what was begun off the interface thread is done
     int actions = 0; ///< clicks, fields filled, keys and choices so far
 
     QTemporaryDir folder;

@@ -13,8 +13,9 @@ namespace {
 
 QStringList fieldsOf(Driver& drive, QString const& station) {
     QStringList names;
-    for (auto* field : drive.window->station(station)->findChildren<app::Field*>())
-        names << field->edit()->objectName();
+    auto* shown = drive.window->station(station);
+    drive.makeSections();
+    for (auto* field : shown->findChildren<app::Field*>()) names << field->edit()->objectName();
     return names;
 }
 
@@ -109,6 +110,7 @@ private Q_SLOTS:
         for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s}) {
             drive.window->goTo(station);
             QStringList names;
+            drive.makeSections();
             for (auto* choice : drive.window->station(station)->findChildren<app::Choice*>())
                 names << choice->box()->objectName();
             for (auto const& name : names) {

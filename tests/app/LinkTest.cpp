@@ -247,17 +247,17 @@ private Q_SLOTS:
         drive.key(Qt::Key_F5);
         QVERIFY(!macros->theatre().ended());
         drive.click("macro.view.section.watch");
-        auto* watch = drive.find<QListWidget>("macro.watch");
+        auto* watch = drive.find<app::RowsView>("macro.watch");
         auto watched = [&](QString const& name) {
             for (int i = 0; i < watch->count(); ++i)
-                if (watch->item(i)->text().startsWith(name + u' ')) return watch->item(i)->text().simplified();
+                if (watch->row(i).text.startsWith(name + u' ')) return watch->row(i).text.simplified();
             return QString();
         };
         QVERIFY(watched(u"#105"_s).isEmpty());
         QVERIFY2(watched(u"#5063"_s).contains(u"−63.2"_s) || watched(u"#5063"_s).contains(u"9.9"_s),
                  qPrintable(watched(u"#5063"_s)));
         drive.key(Qt::Key_F10);
-        QVERIFY2(watch->item(0)->text().simplified().startsWith(u"#105 −73.15"_s), qPrintable(watch->item(0)->text()));
+        QVERIFY2(watch->row(0).text.simplified().startsWith(u"#105 −73.15"_s), qPrintable(watch->row(0).text));
         drive.key(Qt::Key_F5);
         QVERIFY(macros->theatre().ended());
         QVERIFY2(watched(u"#5223"_s).startsWith(u"#5223 −73.15"_s), qPrintable(watched(u"#5223"_s)));
@@ -315,11 +315,11 @@ private Q_SLOTS:
         drive.type("kit.nominal", u"12"_s);
         auto const seq = drive.window->desk()->session().file().lastSeq();
         drive.key(Qt::Key_H, Qt::ControlModifier);
-        auto* list = drive.find<QListWidget>("history.list");
+        auto* list = drive.find<app::RowsView>("history.list");
         QTRY_VERIFY(list->isVisible());
         QCOMPARE(list->count(), static_cast<int>(seq));
-        QVERIFY2(list->item(0)->text().contains(u"Nominal thickness"_s), qPrintable(list->item(0)->text()));
-        list->setCurrentRow(2); // before both
+        QVERIFY2(list->row(0).text.contains(u"Nominal thickness"_s), qPrintable(list->row(0).text));
+        list->choose(2); // before both
         QTest::mouseClick(drive.find("history.restore"), Qt::LeftButton);
         auto nominal = [&] {
             return drive.book().find(drive.window->desk()->setup().place.plate)->nominal_mm.value_or(0);
@@ -353,6 +353,7 @@ private Q_SLOTS:
         auto texts = [&] {
             QStringList all;
             for (auto const& station : {u"machine"_s, u"kit"_s, u"zeroing"_s}) drive.window->goTo(station);
+            drive.makeSections();
             for (auto* edit : drive.window->findChildren<QLineEdit*>()) all << edit->objectName() + u'=' + edit->text();
             all.sort(); // the screen shown last stands first
             return all;

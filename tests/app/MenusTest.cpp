@@ -132,7 +132,8 @@ private Q_SLOTS:
             for (auto const& found : link.globalMatch(page))
                 to_read << QDir::cleanPath(QFileInfo(path).path() + u'/' + found.captured(1));
         }
-        for (auto const& file : QDir(u":/docs/help"_s).entryList()) QVERIFY2(read.contains(u"/docs/help/"_s + file), qPrintable(file));
+        for (auto const& file : QDir(u":/docs/help"_s).entryList())
+            QVERIFY2(read.contains(u"/docs/help/"_s + file), qPrintable(file));
     }
     void thePageOfKeysIsTheTableOfActions() {
         Driver drive;

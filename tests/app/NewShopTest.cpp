@@ -179,10 +179,10 @@ private Q_SLOTS:
         drive.type("machine.spin_down", u"33"_s); // one line of the text
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.click("macro.section.kept");
-        auto* list = drive.find<QListWidget>("macro.compared");
+        auto* list = drive.find<app::RowsView>("macro.compared");
         QStringList gone, come;
         for (int i = 0; i < list->count(); ++i) {
-            auto const line = list->item(i)->text();
+            auto const line = list->row(i).text;
             if (line.contains(u" − "_s)) gone << line;
             if (line.contains(u" + "_s) && !line.contains(u'[')) come << line;
         }

@@ -37,7 +37,7 @@ QString rowsOf(Driver const& drive, char const* list) {
 class ShedStation : public app::Station {
 public:
     ShedStation(app::Desk& desk, app::StationName called, QWidget* parent) : Station(desk, std::move(called), parent) {
-        m_sections = new app::Sections(u"shed"_s, 1);
+        m_sections = new app::Sections(u"shed"_s, 1, desk.look());
         m_sections->add(u"door"_s, u"The door"_s)->addWidget(new QLabel(u"It is open."_s));
         entry()->addWidget(m_sections);
         m_sections->open(u"door"_s);
@@ -145,8 +145,7 @@ private Q_SLOTS:
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QCOMPARE(shed->refreshed, refreshed + 1); // it follows when it is shown again
         bool in_menu = false;
-        for (auto* action : drive.find<QMenu>("menu.go")->actions())
-            in_menu |= action->text() == u"Shed"_s;
+        for (auto* action : drive.find<QMenu>("menu.go")->actions()) in_menu |= action->text() == u"Shed"_s;
         QVERIFY(in_menu);
         QVERIFY(test::everyScreen(drive).contains(u"shed/shed.section.door"_s));
         test::openScreen(drive, u"shed/shed.section.door"_s);

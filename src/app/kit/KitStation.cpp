@@ -53,12 +53,12 @@ template<class T, class At> void practiceFields(Form<T>& f, char const* device, 
 
 } // namespace
 
-KitStation::KitStation(Desk& desk, StationName called, QWidget* parent) : Station(desk, std::move(called), parent) {
-    m_sections = new Sections(id(), 2, entry()->parentWidget());
-    buildPlate(m_sections->add(u"plate"_s, u"Plate"_s));
-    buildSetter(m_sections->add(u"setter"_s, u"Setter"_s));
-    buildTool(m_sections->add(u"tool"_s, u"Tool"_s));
-    buildParts(m_sections->add(u"parts"_s, u"Parts"_s));
+KitStation::KitStation(Desk& desk, StationName called, QWidget* parent)
+    : FormStation(desk, std::move(called), u"kit"_s, parent) {
+    addSection(u"plate"_s, u"Plate"_s, &KitStation::buildPlate, &KitStation::showPlate);
+    addSection(u"setter"_s, u"Setter"_s, &KitStation::buildSetter, &KitStation::showSetter);
+    addSection(u"tool"_s, u"Tool"_s, &KitStation::buildTool, &KitStation::showTool);
+    addSection(u"parts"_s, u"Parts"_s, &KitStation::buildParts, &KitStation::showParts);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     auto add = [&](char const* name, char const* title, int stretch) {
@@ -79,6 +79,7 @@ Choice* KitStation::chooser(QVBoxLayout* page, char const* name, char const* cap
                             std::function<Result<void>(int)> choose) {
     auto* made = new Choice(QString::fromLatin1(name), QString::fromUtf8(caption), desk().look());
     page->addWidget(made);
+    m_writing.push_back(made->box());
     connect(made->box(), &QComboBox::activated, this, [this, choose](int index) {
         // Later, since the change fills the list anew.
         QTimer::singleShot(0, this, [this, choose, index] { (void)desk().report(choose(index)); });
@@ -91,7 +92,7 @@ QPushButton* KitStation::button(QVBoxLayout* page, char const* name, char const*
     made->setObjectName(QString::fromLatin1(name));
     connect(made, &QPushButton::clicked, this, slot);
     page->addWidget(made);
-    m_buttons.push_back(made);
+    m_writing.push_back(made);
     return made;
 }
 
@@ -349,20 +350,40 @@ void KitStation::buildParts(QVBoxLayout* page) {
     button(page, "kit.holder.new", "Another holder", &KitStation::newHolder);
 }
 
-void KitStation::refreshChoices() {
-    auto const& book = desk().book();
-    auto const& setup = desk().setup();
-    offer(*m_plates->box(), book, setup.place.plate);
+void KitStation::showWritable() {
+    for (auto* each : m_writing) each->setEnabled(desk().session().writable());
+}
+
+void KitStation::showPlate() {
+    showWritable();
+    offer(*m_plates->box(), desk().book(), desk().setup().place.plate);
     m_plates->setVisible(m_plates->box()->count() > 1);
-    offer(*m_setters->box(), book, setup.place.setter);
+    m_reading->setWritable(desk().session().writable());
+    m_reading->showLength(std::nullopt, u"at five places; Enter keeps it"_s);
+    m_list->show(plate().thickness);
+}
+
+void KitStation::showSetter() {
+    showWritable();
+    offer(*m_setters->box(), desk().book(), desk().setup().place.setter);
     m_setters->setVisible(m_setters->box()->count() > 1);
+}
+
+void KitStation::showTool() {
+    showWritable();
     desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
     auto const tool = assembly();
-    offer(*m_tool_cutter->box(), book, tool.cutter, u"not named"_s);
+    offer(*m_tool_cutter->box(), desk().book(), tool.cutter, u"not named"_s);
     m_tool_cutter->setVisible(m_tool_cutter->box()->count() > 1);
-    offer(*m_tool_holder->box(), book, tool.holder, u"not named"_s);
+    offer(*m_tool_holder->box(), desk().book(), tool.holder, u"not named"_s);
     m_tool_holder->setVisible(m_tool_holder->box()->count() > 1);
+}
+
+void KitStation::showParts() {
+    showWritable();
+    auto const& book = desk().book();
+    for (auto* list : {m_cutters, m_holders}) list->box()->setEnabled(true); // they only choose what is shown
     if (!book.find(m_cutter)) m_cutter = book.first<Cutter>();
     offer(*m_cutters->box(), book, m_cutter);
     m_cutters->setVisible(m_cutters->box()->count() > 1);
@@ -372,17 +393,7 @@ void KitStation::refreshChoices() {
 }
 
 void KitStation::refresh() {
-    bool const writable = desk().session().writable();
-    m_reading->setWritable(writable);
-    for (auto* choice : {m_plates, m_setters, m_tools, m_tool_cutter, m_tool_holder})
-        choice->box()->setEnabled(writable);
-    for (auto* each : m_buttons) each->setEnabled(writable);
-    refreshChoices();
-    for (auto const& form : m_forms) form->refresh();
-    m_reading->showLength(std::nullopt, u"at five places; Enter keeps it"_s);
-    auto const p = plate();
-    m_list->show(p.thickness, p.thickness ? desk().book().readings(p.thickness).value_or(std::vector<Reading>{})
-                                          : std::vector<Reading>{});
+    m_sections->refresh();
     refreshPictures();
 }
 

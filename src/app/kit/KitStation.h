@@ -3,10 +3,8 @@
 #pragma once
 // Kit: plates with their readings, the fixed setter, the tools, and the parts that tools are made of.
 
-#include "app/shell/Form.h"
-#include "app/shell/Station.h"
+#include "app/shell/FormStation.h"
 #include "app/widgets/Picture.h"
-#include "app/widgets/Sections.h"
 
 #include <QPushButton>
 
@@ -14,20 +12,23 @@ namespace steady::app {
 
 class ReadingsList;
 
-class KitStation : public Station {
+class KitStation : public FormStation {
     Q_OBJECT
 
 public:
     KitStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
-    void openSection(QString const& id) override { m_sections->open(id); }
 
 private:
     void buildPlate(QVBoxLayout* page);
     void buildSetter(QVBoxLayout* page);
     void buildTool(QVBoxLayout* page);
     void buildParts(QVBoxLayout* page);
-    void refreshChoices();
+    void showPlate();
+    void showSetter();
+    void showTool();
+    void showParts();
+    void showWritable();
     void refreshPictures();
     Choice* chooser(QVBoxLayout* page, char const* name, char const* caption, std::function<Result<void>(int)> choose);
     QPushButton* button(QVBoxLayout* page, char const* name, char const* words, void (KitStation::*slot)());
@@ -48,10 +49,8 @@ private:
     void newCutter();
     void newHolder();
 
-    Sections* m_sections;
-    std::vector<std::unique_ptr<FormFields>> m_forms;
     Choice *m_plates, *m_setters, *m_tools, *m_tool_cutter, *m_tool_holder, *m_cutters, *m_holders;
-    std::vector<QPushButton*> m_buttons;
+    std::vector<QWidget*> m_writing; ///< what changes the book, of the sections made so far
     LengthField* m_reading;
     ReadingsList* m_list;
     Id<shop::Cutter> m_cutter; ///< shown in the parts; not kept

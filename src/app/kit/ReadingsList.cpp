@@ -2,82 +2,84 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/kit/ReadingsList.h"
 
+#include <QMenu>
+#include <QVBoxLayout>
+
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
-ReadingsList::ReadingsList(Desk& desk, QWidget* parent)
-    : QWidget(parent), m_desk(desk), m_column(new QVBoxLayout(this)) {
-    m_column->setContentsMargins(0, 0, 0, 0);
-    m_column->setSpacing(0);
-    setAccessibleName(u"Thickness readings"_s);
-}
+namespace {
 
-void ReadingsList::show(Id<shop::Study> study, std::vector<shop::Reading> const& readings) {
-    auto const& look = m_desk.look();
-    Shown now{study, readings, look.units(), look.scale(), look.night(), m_desk.session().writable()};
-    if (m_shown == now) return;
-    m_shown = std::move(now);
-    while (auto* item = m_column->takeAt(0)) {
-        if (auto* row = item->widget()) {
-            row->hide();
-            row->setParent(nullptr);
-            row->deleteLater(); // one of its buttons may be the one that was pressed
-        }
-        delete item;
-    }
-    for (auto const& reading : readings) addRow(study, reading);
-    m_desk.look().dress(this);
-}
+constexpr int rows_seen = 6;
 
-void ReadingsList::addRow(Id<shop::Study> study, shop::Reading const& reading) {
-    auto* row = new QWidget(this);
-    auto* column = new QVBoxLayout(row);
+} // namespace
+
+ReadingsList::ReadingsList(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(desk) {
+    auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
-    column->setSpacing(0);
-    auto* line = new QHBoxLayout;
-    column->addLayout(line);
-    line->setContentsMargins(0, 0, 0, 0);
-    line->setSpacing(8);
-    auto* nr = styled(new QLabel(QString::number(reading.nr), row), Type::Small, Tone::Soft);
-    nr->setFixedWidth(m_desk.look().px(18));
-    line->addWidget(nr);
-    auto* value = styled(new QLabel(text(lengthText(reading.value_mm, m_desk.units())), row), Type::Mono,
-                         reading.withdrawn ? Tone::Soft : Tone::Ink);
-    line->addWidget(value);
-    auto* button = styled(new QToolButton(row), Type::Small, Tone::Accent);
-    button->setProperty("quiet", true);
-    button->setObjectName(u"kit.reading.%1"_s.arg(reading.nr));
-    if (reading.withdrawn) {
-        value->setToolTip(tip(u"Withdrawn: "_s + text(reading.cause)));
-        button->setText(u"Count again"_s);
-        button->setAccessibleName(u"Count reading %1 again, withdrawn: %2"_s.arg(reading.nr).arg(text(reading.cause)));
-        auto* cause = styled(new QLabel(text(reading.cause), row), Type::Small, Tone::Soft);
-        cause->setIndent(m_desk.look().px(26));
-        column->addWidget(cause);
-        connect(button, &QToolButton::clicked, this, [this, study, n = reading.nr] { mark(study, n, {}); });
-    } else {
-        button->setText(u"Withdraw"_s);
-        button->setAccessibleName(u"Withdraw reading %1"_s.arg(reading.nr));
-        button->setPopupMode(QToolButton::InstantPopup);
-        auto* causes = new QMenu(button);
-        for (auto const& cause : {u"typed wrong"_s, u"slipped"_s, u"burr or dirt"_s, u"wrong place"_s})
-            causes->addAction(cause, this, [this, study, n = reading.nr, cause] { mark(study, n, cause); });
-        button->setMenu(causes);
-    }
-    line->addStretch();
-    button->setEnabled(m_desk.session().writable());
-    line->addWidget(button);
-    m_column->addWidget(row);
-    row->show(); // at once, or the column is measured without it
+    column->setSpacing(4);
+    m_rows = new RowsView(u"kit.readings"_s, u"Thickness readings"_s, desk.look());
+    column->addWidget(m_rows);
+    m_button = new QToolButton(this);
+    m_button->setObjectName(u"kit.reading.mark"_s);
+    m_button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
+    column->addWidget(m_button);
+    m_causes = new QMenu(m_button);
+    for (auto const& cause : {u"typed wrong"_s, u"slipped"_s, u"burr or dirt"_s, u"wrong place"_s})
+        m_causes->addAction(cause, this, [this, cause] { mark(cause); });
+    connect(m_rows, &RowsView::choiceChanged, this, &ReadingsList::showButton);
+    connect(m_button, &QToolButton::clicked, this, [this] {
+        if (auto const* reading = chosen(); reading && reading->withdrawn) mark({});
+    });
 }
 
-void ReadingsList::mark(Id<shop::Study> study, int nr, QString const& cause) {
+void ReadingsList::show(Id<shop::Study> study) {
+    m_study = study;
+    m_readings.clear();
+    if (study)
+        if (auto const& all = m_desk.book().readings(study)) m_readings = *all;
+    std::vector<Row> rows;
+    int const before = m_rows->chosen();
+    bool const grown = static_cast<int>(m_readings.size()) > m_rows->count();
+    for (auto const& reading : m_readings)
+        rows.push_back({.text = u"%1  %2"_s.arg(reading.nr, 3).arg(text(lengthText(reading.value_mm, m_desk.units()))) +
+                                (reading.withdrawn ? u"  "_s + text(reading.cause) : QString()),
+                        .tone = reading.withdrawn ? Tone::Soft : Tone::Ink,
+                        .type = Type::Mono,
+                        .tip = reading.withdrawn ? u"Withdrawn: "_s + text(reading.cause) : QString()});
+    m_rows->show(std::move(rows));
+    // A new reading is the one to look at; else the choice stays.
+    m_rows->choose(grown || before < 0 ? m_rows->count() - 1 : std::min(before, m_rows->count() - 1));
+    m_rows->fitRows(rows_seen);
+    m_rows->setVisible(!m_readings.empty());
+    m_button->setVisible(!m_readings.empty());
+    showButton();
+}
+
+shop::Reading const* ReadingsList::chosen() const {
+    auto const at = static_cast<std::size_t>(m_rows->chosen());
+    return at < m_readings.size() ? &m_readings[at] : nullptr;
+}
+
+void ReadingsList::showButton() {
+    auto const* reading = chosen();
+    m_button->setEnabled(reading && m_desk.session().writable());
+    if (!reading) return;
+    bool const withdrawn = reading->withdrawn;
+    m_button->setText(withdrawn ? u"Count reading %1 again"_s.arg(reading->nr)
+                                : u"Withdraw reading %1, because…"_s.arg(reading->nr));
+    m_button->setMenu(withdrawn ? nullptr : m_causes);
+    m_button->setPopupMode(withdrawn ? QToolButton::DelayedPopup : QToolButton::InstantPopup);
+}
+
+void ReadingsList::mark(QString const& cause) {
+    auto const* reading = chosen();
+    if (!reading) return;
     shop::Change change{
         cause.isEmpty() ? "Count a reading again" : "Withdraw a reading: " + cause.toStdString(), {}, {}, {}};
-    change.marks.push_back({study, nr, cause.toStdString()});
-    // Later, since this list is rebuilt by the change.
-    QTimer::singleShot(0, this, [this, change] { (void)m_desk.report(m_desk.commit(change)); });
+    change.marks.push_back({m_study, reading->nr, cause.toStdString()});
+    (void)m_desk.report(m_desk.commit(std::move(change)));
 }
 
 } // namespace steady::app

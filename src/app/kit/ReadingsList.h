@@ -1,11 +1,12 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// The readings of a plate, each with its withdrawal: a reading is never dropped, it is marked with a cause.
+// The readings of a plate, however many; a reading is never dropped, it is marked with a cause, and can count again.
 
 #include "app/shell/Desk.h"
+#include "app/widgets/Rows.h"
 
-#include <QVBoxLayout>
+#include <QToolButton>
 
 namespace steady::app {
 
@@ -14,24 +15,19 @@ class ReadingsList : public QWidget {
 
 public:
     explicit ReadingsList(Desk& desk, QWidget* parent = nullptr);
-    void show(Id<shop::Study> study, std::vector<shop::Reading> const& readings);
+    void show(Id<shop::Study> study);
 
 private:
-    void addRow(Id<shop::Study> study, shop::Reading const& reading);
-    void mark(Id<shop::Study> study, int nr, QString const& cause);
+    shop::Reading const* chosen() const;
+    void showButton();
+    void mark(QString const& cause);
 
-    /// What the rows were made from; the same again leaves them alone.
-    struct Shown {
-        Id<shop::Study> study;
-        std::vector<shop::Reading> readings;
-        UnitSystem units;
-        double scale;
-        bool night, writable;
-        bool operator==(Shown const&) const = default;
-    };
     Desk& m_desk;
-    QVBoxLayout* m_column;
-    std::optional<Shown> m_shown;
+    Id<shop::Study> m_study;
+    std::vector<shop::Reading> m_readings;
+    RowsView* m_rows;
+    QToolButton* m_button; ///< withdraws the chosen one with its cause, or lets it count again
+    QMenu* m_causes;
 };
 
 } // namespace steady::app

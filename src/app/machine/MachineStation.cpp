@@ -19,18 +19,17 @@ using shop::Machine;
 using shop::ZeroSetup;
 
 MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
-    : Station(desk, std::move(called), parent) {
+    : FormStation(desk, std::move(called), u"machine"_s, parent) {
     m_machines = new Choice(u"machine.which"_s, u"Which machine"_s, desk.look());
     connect(m_machines->box(), &QComboBox::activated, this, [this](int index) {
         auto const chosen = chosenIn<ZeroSetup>(*m_machines->box(), index);
         QTimer::singleShot(0, this, [this, chosen] { (void)this->desk().report(this->desk().useMachine(chosen)); });
     });
     entry()->addWidget(m_machines);
-    m_sections = new Sections(id(), 2, entry()->parentWidget());
-    buildTravel(m_sections->add(u"travel"_s, u"Travel"_s));
-    buildHoming(m_sections->add(u"homing"_s, u"Homing"_s));
-    buildInput(m_sections->add(u"input"_s, u"Input"_s));
-    buildController(m_sections->add(u"controller"_s, u"Control"_s));
+    addSection(u"travel"_s, u"Travel"_s, &MachineStation::buildTravel, &MachineStation::showButtons);
+    addSection(u"homing"_s, u"Homing"_s, &MachineStation::buildHoming, &MachineStation::showButtons);
+    addSection(u"input"_s, u"Input"_s, &MachineStation::buildInput, &MachineStation::showButtons);
+    addSection(u"controller"_s, u"Control"_s, &MachineStation::buildController, &MachineStation::showButtons);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"machine.picture"_s, u"Envelope, machine coordinates"_s);
@@ -42,7 +41,7 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
 }
 
 MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
-    m_forms.push_back(std::make_unique<MachineForm>(
+    auto made = std::make_unique<MachineForm>(
         desk(), into, [this] { return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()); },
         [this](Machine machine, std::string what) {
             if (!desk().setup().place.machine && machine.name == zeroing::assumedMachine().name)
@@ -51,8 +50,10 @@ MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
             if (auto const numbers = macros::checkNumbers(machine.behaviour); !numbers) return numbers;
             return desk().put(&shop::PlaceOfWork::machine, std::move(machine), std::move(what));
         },
-        [this] { return desk().book().find(desk().setup().place.machine) != nullptr; }));
-    return *m_forms.back();
+        [this] { return desk().book().find(desk().setup().place.machine) != nullptr; });
+    auto& form = *made;
+    m_forms.push_back(std::move(made));
+    return form;
 }
 
 void MachineStation::buildTravel(QVBoxLayout* page) {
@@ -152,7 +153,7 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
     block->length(
         "machine.block_again", "The block, measured again", {0, 600},
         [](ZeroSetup & s) -> auto& { return s.gauge.again_mm; }, "afterwards");
-    m_block_form = std::move(block);
+    m_forms.push_back(std::move(block));
 }
 
 void MachineStation::buildInput(QVBoxLayout* page) {
@@ -262,6 +263,11 @@ void MachineStation::homeChanged() {
     (void)desk().report(change ? desk().commit(std::move(*change)) : Failure(change.error()));
 }
 
+void MachineStation::showButtons() {
+    for (auto* button : {m_home_changed, m_another})
+        if (button) button->setEnabled(desk().session().writable());
+}
+
 void MachineStation::refresh() {
     auto& list = *m_machines->box();
     list.clear();
@@ -272,10 +278,8 @@ void MachineStation::refresh() {
         if (setup_id == desk().setupId()) list.setCurrentIndex(list.count() - 1);
     }
     m_machines->setVisible(list.count() > 1);
-    for (auto* widget : std::initializer_list<QWidget*>{m_home_changed, m_another, &list})
-        widget->setEnabled(desk().session().writable());
-    for (auto const& form : m_forms) form->refresh();
-    m_block_form->refresh();
+    list.setEnabled(desk().session().writable());
+    m_sections->refresh();
     paper::MachinePicture shown{
         desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()), {}, {}, desk().units()};
     if (auto const* setter = desk().book().find(desk().setup().place.setter)) shown.setter = *setter;

@@ -3,20 +3,17 @@
 #pragma once
 // Machine: travel, homing, input and spindle, the controller's behaviour; the envelope as a picture.
 
-#include "app/shell/Form.h"
-#include "app/shell/Station.h"
+#include "app/shell/FormStation.h"
 #include "app/widgets/Picture.h"
-#include "app/widgets/Sections.h"
 
 namespace steady::app {
 
-class MachineStation : public Station {
+class MachineStation : public FormStation {
     Q_OBJECT
 
 public:
     MachineStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
-    void openSection(QString const& id) override { m_sections->open(id); }
 
 private:
     using MachineForm = Form<shop::Machine>;
@@ -27,13 +24,11 @@ private:
     void buildController(QVBoxLayout* page);
     void anotherMachine();
     void homeChanged();
+    void showButtons();
     void showPictures();
 
-    Sections* m_sections;
     Choice* m_machines;
-    QPushButton *m_home_changed, *m_another;
-    std::vector<std::unique_ptr<MachineForm>> m_forms;
-    std::unique_ptr<Form<shop::ZeroSetup>> m_block_form;
+    QPushButton *m_home_changed = nullptr, *m_another = nullptr; ///< of sections that may not be made yet
     Picture *m_picture, *m_homing, *m_input;
 };
 

@@ -104,16 +104,15 @@ void MacrosStation::showKept() {
 /// The kept text beside the one that the book gives now: what would go, what would come, and three lines around it.
 void MacrosStation::showCompared() {
     if (m_views->current() != u"compared"_s) return;
-    m_compared->clear();
     auto const* version =
         desk().book().find(chosenIn<shop::MacroVersion>(*m_versions->box(), m_versions->box()->currentIndex()));
     auto const kind = version ? macros::kindNamed(version->macro) : std::nullopt;
     auto const fresh = kind ? desk().rehearse(*kind) : Result<safety::Rehearsal>(fail(Code::Missing, {}));
     if (!fresh) {
-        m_compared->addItem(version ? u"It can no longer be written."_s : u"No kept text is chosen."_s);
+        auto const why = version ? u"It can no longer be written."_s : u"No kept text is chosen."_s;
+        m_compared->show({{.text = why, .type = Type::Mono}});
         return;
     }
-    auto const& ink = desk().look().ink();
     auto const lines = diffLines(version->text, fresh->macro.text);
     auto const count = static_cast<int>(lines.size());
     int const around = 3;
@@ -121,21 +120,25 @@ void MacrosStation::showCompared() {
     for (int i = 0; i < count; ++i)
         if (lines[i].change != LineChange::Same)
             for (int k = std::max(0, i - around); k <= std::min(count - 1, i + around); ++k) wanted[k] = true;
+    std::vector<Row> rows;
     for (int i = 0; i < count; ++i) {
         if (!wanted[i]) {
-            if (i == 0 || wanted[i - 1]) m_compared->addItem(u"      ⋯"_s);
+            if (i == 0 || wanted[i - 1]) rows.push_back({.text = u"      ⋯"_s, .tone = Tone::Soft, .type = Type::Mono});
             continue;
         }
         auto const& line = lines[i];
         bool const gone = line.change == LineChange::Gone, come = line.change == LineChange::New;
         auto const sign = gone ? u"−"_s : come ? u"+"_s : u" "_s;
-        auto const words = u"%1 %2 "_s.arg(gone ? line.old_line : line.new_line, 4).arg(sign) + text(line.text);
-        auto* item = new QListWidgetItem(words, m_compared);
-        item->setToolTip(gone   ? u"kept, and no longer written"_s
-                         : come ? u"written now, and not in the kept text"_s
-                                : QString());
-        item->setForeground(gone ? ink.bad : come ? ink.good : ink.soft);
+        rows.push_back({.text = u"%1 %2 "_s.arg(gone ? line.old_line : line.new_line, 4).arg(sign) + text(line.text),
+                        .tone = gone   ? Tone::Bad
+                                : come ? Tone::Good
+                                       : Tone::Soft,
+                        .type = Type::Mono,
+                        .tip = gone   ? u"kept, and no longer written"_s
+                               : come ? u"written now, and not in the kept text"_s
+                                      : QString()});
     }
+    m_compared->show(std::move(rows));
 }
 
 std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {

@@ -4,6 +4,7 @@
 
 #include "app/macros/MacrosStation.h"
 #include "app/widgets/When.h"
+#include "app/widgets/WrappedLabel.h"
 
 namespace steady::app {
 
@@ -44,7 +45,6 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
     });
     m_looked_words = styled(new QLabel, Type::Small, Tone::Soft);
     m_looked_words->setObjectName(u"macro.looked.words"_s);
-    m_looked_words->setWordWrap(true);
     m_look_box->layout()->addWidget(m_looked);
     m_look_box->layout()->addWidget(m_looked_words);
 }

@@ -29,7 +29,7 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
         writeAnew();
     });
     entry()->addWidget(m_kinds);
-    m_sections = new Sections(u"macro"_s, 2, entry()->parentWidget());
+    m_sections = new Sections(u"macro"_s, 2, desk.look(), entry()->parentWidget());
     buildRun(m_sections->add(u"run"_s, u"Run"_s));
     buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
     connect(m_sections, &Sections::opened, this, [this](QString const& id) {
@@ -156,22 +156,17 @@ void MacrosStation::buildPicture() {
         m_theatre.seek(lines);
         showPlay();
     });
-    m_views = new Sections(u"macro.view"_s, 2, picture()->parentWidget());
+    m_views = new Sections(u"macro.view"_s, 2, desk().look(), picture()->parentWidget());
     m_ladder = new LadderView(desk().look());
     m_views->add(u"ladder"_s, u"Ladder"_s)->addWidget(m_ladder);
     m_signals = new Picture(desk().look(), u"macro.signals"_s, u"Signals over time"_s);
     m_signals->setMinimumHeight(desk().look().px(270));
     m_views->add(u"signals"_s, u"Signals"_s)->addWidget(m_signals);
-    m_watch = styled(new QListWidget, Type::Mono);
-    m_watch->setObjectName(u"macro.watch"_s);
-    m_watch->setAccessibleName(u"Parameters that the run has written"_s);
+    m_watch = new RowsView(u"macro.watch"_s, u"Parameters that the run has written"_s, desk().look());
     m_watch->setMinimumHeight(desk().look().px(270));
-    m_watch->setFrameShape(QFrame::NoFrame);
     m_views->add(u"watch"_s, u"Parameters"_s)->addWidget(m_watch);
-    m_compared = styled(new QListWidget, Type::Mono);
-    m_compared->setObjectName(u"macro.compared"_s);
-    m_compared->setAccessibleName(u"The kept text and the one of this book, line by line"_s);
-    m_compared->setFrameShape(QFrame::NoFrame);
+    m_compared =
+        new RowsView(u"macro.compared"_s, u"The kept text and the one of this book, line by line"_s, desk().look());
     m_views->add(u"compared"_s, u"Compared"_s)->addWidget(m_compared);
     connect(m_views, &Sections::opened, this, &MacrosStation::showCompared);
     m_views->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Expanding);
@@ -357,14 +352,16 @@ void MacrosStation::showSignals() {
 }
 
 void MacrosStation::showWatch() {
-    m_watch->clear();
+    std::vector<Row> rows;
     for (auto const& each : m_theatre.watched()) {
         auto const value = QString::number(each.value, 'f', 4).replace(u'-', u'−');
-        auto* item = new QListWidgetItem(
-            text(each.name).leftJustified(12) + value.rightJustified(12) + u"   line %1"_s.arg(each.line), m_watch);
-        if (each.just) item->setForeground(desk().look().ink().accent);
+        rows.push_back(
+            {.text = text(each.name).leftJustified(12) + value.rightJustified(12) + u"   line %1"_s.arg(each.line),
+             .tone = each.just ? Tone::Accent : Tone::Ink,
+             .type = Type::Mono});
     }
-    if (m_watch->count() == 0) m_watch->addItem(u"Nothing written yet."_s);
+    if (rows.empty()) rows.push_back({.text = u"Nothing written yet."_s, .type = Type::Mono});
+    m_watch->show(std::move(rows));
 }
 
 zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) const {

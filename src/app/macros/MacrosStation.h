@@ -11,9 +11,9 @@
 #include "app/widgets/Field.h"
 #include "app/widgets/LadderView.h"
 #include "app/widgets/Picture.h"
+#include "app/widgets/Rows.h"
 #include "app/widgets/Sections.h"
 
-#include <QListWidget>
 #include <QPushButton>
 #include <QSlider>
 
@@ -90,7 +90,7 @@ private:
     QLabel* m_said;
     LadderView* m_ladder;
     Picture* m_signals;
-    QListWidget *m_watch, *m_compared;
+    RowsView *m_watch, *m_compared;
     std::vector<std::unique_ptr<FormFields>> m_own; ///< what one macro alone wants to know
     QWidget *m_trim_box, *m_look_box;
     QPushButton* m_looked;

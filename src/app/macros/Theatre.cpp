@@ -50,7 +50,9 @@ std::vector<Theatre::Watched> Theatre::watched() const {
     return all;
 }
 
-double Theatre::tipZ_mm() const { return m_at > 0 ? m_played.trace[m_at - 1].record.to_mm[2] : m_played.world.position_mm[2]; }
+double Theatre::tipZ_mm() const {
+    return m_at > 0 ? m_played.trace[m_at - 1].record.to_mm[2] : m_played.world.position_mm[2];
+}
 
 bool Theatre::plateLies() const {
     return (m_at > 0 ? m_played.trace[m_at - 1].plate : m_played.world.plate.place) == machine::PlatePlace::OnStock;
@@ -69,7 +71,8 @@ QMap<int, QString> Theatre::words(UnitSystem units) const {
                         acts += (acts.empty() ? "" : ", ") + std::string(shop::text(act.what));
             line = acts.empty() ? "Pauses; the person resumes" : "Pauses; the person " + acts;
         } else if (record.kind == controller::Record::Kind::Setting) {
-            if (auto const purpose = m_macro.purposeOf(record.line, m_played.text); !purpose.empty()) line += ": " + purpose;
+            if (auto const purpose = m_macro.purposeOf(record.line, m_played.text); !purpose.empty())
+                line += ": " + purpose;
         }
         // A message says itself; only what was done needs words.
         if (record.kind == controller::Record::Kind::Nothing || record.kind == controller::Record::Kind::End) continue;

@@ -66,7 +66,8 @@ Actions::Actions(QWidget* owner, StationTable const& stations) {
                            action->shortcut().toString(QKeySequence::NativeText) + u")"_s);
         owner->addAction(action);
         m_actions.insert(id, action);
-        m_all.push_back({action, QString::fromLatin1(entry.menu), hint, QString::fromLatin1(entry.station), entry.group});
+        m_all.push_back(
+            {action, QString::fromLatin1(entry.menu), hint, QString::fromLatin1(entry.station), entry.group});
     };
     for (auto const& entry : table) {
         if (std::string_view(entry.id) == "go.next")

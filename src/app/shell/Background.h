@@ -9,9 +9,9 @@
 #include <QString>
 #include <atomic>
 #include <chrono>
+#include <condition_variable>
 #include <memory>
 #include <mutex>
-#include <condition_variable>
 #include <thread>
 
 namespace steady::app {
@@ -24,13 +24,14 @@ public:
     /// Asks all work to stop and waits until it has.
     ~Background() override { cancel(); }
 
-    /// Work that is done within this is not noticed: start() waits for it.
-    static constexpr std::chrono::milliseconds brief{30};
+    /// Work that is done within this is not noticed: start() waits for it, where somebody else does.
+    static constexpr std::chrono::milliseconds brief{30}, no_time{0};
 
     /// `work(Going const&)` runs elsewhere and touches nothing of the window; `done(result)` runs here, before start()
     /// returns when the work was brief. It is not called when the work was cancelled or something else was started
     /// meanwhile; after stop() it gets what the work made of that. `what`: “Saving a copy”.
-    template<class Work, class Done> void start(QString what, Work work, Done done) {
+    template<class Work, class Done>
+    void start(QString what, Work work, Done done, std::chrono::milliseconds wait_for = brief) {
         cancel();
         auto const generation = ++m_generation;
         using Value = decltype(work(Going{}));
@@ -58,7 +59,7 @@ public:
             QMetaObject::invokeMethod(this, std::move(finish), Qt::QueuedConnection);
         });
         std::unique_lock lock(desk->mutex);
-        bool const soon = desk->ready.wait_for(lock, brief, [&] { return desk->value.has_value(); });
+        bool const soon = desk->ready.wait_for(lock, wait_for, [&] { return desk->value.has_value(); });
         lock.unlock();
         if (soon) return finish();
         setBusy(std::move(what));

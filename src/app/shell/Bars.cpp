@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/Bars.h"
 
+#include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 
 namespace steady::app {
@@ -73,9 +74,8 @@ void TopBar::refresh(Desk const& desk) {
 NextBar::NextBar(Look const& look, QAction* go, QWidget* parent) : QWidget(parent) {
     onSurface(this, Surface::Next);
     auto* next = styled(new QLabel(u"Next"_s, this), Type::Strong, Tone::NextAccent);
-    m_words = styled(new QLabel(this), Type::Body, Tone::OnNext);
+    m_words = styled(new WrappedLabel(this), Type::Body, Tone::OnNext);
     m_words->setObjectName(u"next.words"_s);
-    m_words->setWordWrap(true);
     auto* button = styled(new QPushButton(u"Go there"_s, this), Type::Body, Tone::NextAccent);
     button->setObjectName(u"next.go"_s);
     button->setProperty("quiet", true);
@@ -94,9 +94,8 @@ void NextBar::show(std::string const& next) { m_words->setText(text(next)); }
 
 Notice::Notice(Look const&, QWidget* parent) : QWidget(parent) {
     onSurface(this, Surface::Panel);
-    m_words = styled(new QLabel(this), Type::Body, Tone::Bad);
+    m_words = styled(new WrappedLabel(this), Type::Body, Tone::Bad);
     m_words->setObjectName(u"notice.words"_s);
-    m_words->setWordWrap(true);
     auto* button = new QPushButton(u"Understood"_s, this);
     button->setObjectName(u"notice.dismiss"_s);
     connect(button, &QPushButton::clicked, this, &QWidget::hide);

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/Form.h"
 
+#include "app/widgets/WrappedLabel.h"
+
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
@@ -22,8 +24,7 @@ void FormFields::heading(char const* words) {
 }
 
 void FormFields::note(char const* words) {
-    auto* label = styled(new QLabel(QString::fromUtf8(words)), Type::Small, Tone::Soft);
-    label->setWordWrap(true);
+    auto* label = styled(new WrappedLabel(QString::fromUtf8(words)), Type::Small, Tone::Soft);
     m_into->addWidget(label);
 }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/shell/HappenedPanel.h"
 
+#include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 
 #include <QGridLayout>
@@ -42,8 +43,8 @@ int columnOf(upkeep::Subject subject) {
 HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : Overlay(u"happened"_s, desk.look(), parent), m_desk(desk) {
     auto* whole = content();
     auto* top = new QHBoxLayout;
-    auto* words = styled(new QLabel(u"What happened? One tap records it. It can be undone."_s), Type::Body, Tone::Soft);
-    words->setWordWrap(true);
+    auto* words =
+        styled(new WrappedLabel(u"What happened? One tap records it. It can be undone."_s), Type::Body, Tone::Soft);
     m_amount = new LengthField(u"happened.amount"_s, u"By how much, if known"_s, desk.look());
     m_amount->onCleared([this]() -> Result<void> {
         m_amount_mm.reset();

@@ -17,6 +17,7 @@ QUrl placeOf(QString const& page) { return QUrl(u"qrc:/docs/help/%1.md"_s.arg(pa
 } // namespace
 
 HelpWindow::HelpWindow(Look const& look, QWidget* over) : QWidget(over, Qt::Window), m_look(look) {
+    paper::loadItalics();
     setObjectName(u"help"_s);
     setWindowTitle(u"Steady Pin: help"_s);
     onSurface(this, Surface::Paper);

@@ -3,6 +3,7 @@
 #include "app/shell/HistoryDialog.h"
 
 #include "app/widgets/When.h"
+#include "app/widgets/WrappedLabel.h"
 
 namespace steady::app {
 
@@ -15,13 +16,10 @@ HistoryDialog::HistoryDialog(Desk& desk, QWidget* over) : QDialog(over), m_desk(
     resize(desk.look().px(760), desk.look().px(520));
     onSurface(this, Surface::Paper);
     auto* column = new QVBoxLayout(this);
-    auto* words = styled(new QLabel(u"Every change stays. Going back is a change of its own, and can be undone."_s),
-                         Type::Body, Tone::Soft);
-    words->setWordWrap(true);
-    m_list = styled(new QListWidget, Type::Mono);
-    m_list->setObjectName(u"history.list"_s);
-    m_list->setAccessibleName(u"Changes, newest first"_s);
-    m_list->setSpacing(desk.look().px(4));
+    auto* words =
+        styled(new WrappedLabel(u"Every change stays. Going back is a change of its own, and can be undone."_s),
+               Type::Body, Tone::Soft);
+    m_list = new RowsView(u"history.list"_s, u"Changes, newest first"_s, desk.look());
     m_restore = new QPushButton(u"Bring the book back to after this change"_s);
     m_restore->setObjectName(u"history.restore"_s);
     auto* close = new QPushButton(u"Close"_s);
@@ -35,30 +33,31 @@ HistoryDialog::HistoryDialog(Desk& desk, QWidget* over) : QDialog(over), m_desk(
     column->addLayout(row);
     connect(close, &QPushButton::clicked, this, &QDialog::close);
     connect(m_restore, &QPushButton::clicked, this, &HistoryDialog::restore);
-    connect(m_list, &QListWidget::currentRowChanged, this,
-            [this](int at) { m_restore->setEnabled(m_desk.session().writable() && at > 0); });
+    connect(m_list, &RowsView::choiceChanged, this,
+            [this] { m_restore->setEnabled(m_desk.session().writable() && m_list->chosen() > 0); });
     connect(&desk, &Desk::changed, this, &HistoryDialog::fill);
     fill();
     desk.look().dress(this);
 }
 
 void HistoryDialog::fill() {
-    m_list->clear();
     auto const history = m_desk.session().file().history();
     if (!history) (void)m_desk.report(Failure(history.error()));
+    std::vector<Row> rows;
+    m_seqs.clear();
     for (auto const& row : history.value_or(std::vector<store::ChangeRow>())) {
-        auto const when = localTime(row.at_utc_ms).rightJustified(24);
-        auto* item = new QListWidgetItem(
-            u"%1  %2  %3 %4"_s.arg(row.seq, 5).arg(when, text(row.author).leftJustified(9), text(row.what)), m_list);
-        item->setData(Qt::UserRole, QVariant::fromValue<qlonglong>(row.seq));
+        rows.push_back(
+            {text(row.what), u"%1  ·  %2, %3"_s.arg(row.seq).arg(localTime(row.at_utc_ms), text(row.author))});
+        m_seqs.push_back(row.seq);
     }
-    m_list->setCurrentRow(0);
+    m_list->show(std::move(rows));
+    m_list->choose(0);
     m_restore->setEnabled(false);
 }
 
 void HistoryDialog::restore() {
-    auto const* item = m_list->currentItem();
-    if (item) (void)m_desk.report(m_desk.session().restore(item->data(Qt::UserRole).toLongLong()));
+    if (auto const at = m_list->chosen(); at > 0)
+        (void)m_desk.report(m_desk.session().restore(m_seqs[static_cast<std::size_t>(at)]));
 }
 
 } // namespace steady::app

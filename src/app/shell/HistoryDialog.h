@@ -4,9 +4,9 @@
 // Every change of the book, newest first, and the way back to any of them.
 
 #include "app/shell/Desk.h"
+#include "app/widgets/Rows.h"
 
 #include <QDialog>
-#include <QListWidget>
 #include <QPushButton>
 
 namespace steady::app {
@@ -22,7 +22,8 @@ private:
     void restore();
 
     Desk& m_desk;
-    QListWidget* m_list;
+    RowsView* m_list;
+    std::vector<std::int64_t> m_seqs; ///< by the rows shown
     QPushButton* m_restore;
 };
 

@@ -127,7 +127,13 @@ void MainWindow::connectActions() {
                 goTo(each.station);
                 current()->perform(each.action->objectName());
             });
-    on("go.search", [this] { m_search->isVisible() ? m_search->leave() : m_search->open(); });
+    on("go.search", [this] {
+        if (!m_search) {
+            m_search = new SearchPanel(m_look, m_actions, centralWidget());
+            m_look.dress(m_search);
+        }
+        m_search->isVisible() ? m_search->leave() : m_search->open();
+    });
     on("help.station", [this] { help(m_desk ? current()->id() : u"trouble"_s); });
     on("help.keys", [this] { help(u"keys"_s); });
     on("help.licences", [this] { help(u"licences"_s); });
@@ -240,7 +246,8 @@ void MainWindow::checkBook() {
             report(text(describe(sound.error())));
             if (sound.error().code == Code::FileDamaged) m_desk->session().readOnlyFromNow(sound.error());
             enableActions();
-        });
+        },
+        Background::no_time);
 }
 
 /// One file is written at a time.
@@ -292,9 +299,9 @@ void MainWindow::build() {
     connect(m_desk.get(), &Desk::progressChanged, this, &MainWindow::showProgress);
     connect(m_desk.get(), &Desk::problem, this, &MainWindow::report);
     connect(m_desk.get(), &Desk::stationWanted, this, &MainWindow::goTo);
-    m_happened = new HappenedPanel(*m_desk, central);
-    m_search = new SearchPanel(m_look, m_actions, central);
     m_look.dress(this);
+    central->resize(size());
+    column->activate();
     goTo(u"kit"_s);
     showProgress();
 }
@@ -364,6 +371,10 @@ bool MainWindow::busy() const { return m_opening.busy() || m_files.busy() || (m_
 Station* MainWindow::current() const { return static_cast<Station*>(m_stack->currentWidget()); }
 
 void MainWindow::somethingHappened() {
+    if (!m_happened) {
+        m_happened = new HappenedPanel(*m_desk, centralWidget());
+        m_look.dress(m_happened);
+    }
     m_happened->isVisible() ? m_happened->leave() : m_happened->open();
 }
 

@@ -89,9 +89,9 @@ private:
     HappenedPanel* m_happened = nullptr;
     SearchPanel* m_search = nullptr;
     HelpWindow* m_help = nullptr;
-    std::vector<Station*> m_made; ///< by the rows of the table; null: not shown yet
-    std::set<Station*> m_stale;   ///< shown before the book changed; they follow when they are shown again
-    bool m_unchecked = false; ///< the book shown has not been read to the end yet
+    std::vector<Station*> m_made;           ///< by the rows of the table; null: not shown yet
+    std::set<Station*> m_stale;             ///< shown before the book changed; they follow when they are shown again
+    bool m_unchecked = false;               ///< the book shown has not been read to the end yet
     Background m_check, m_files, m_opening; ///< reading the book to its end; writing another file; reading the next
 };
 

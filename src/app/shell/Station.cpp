@@ -42,6 +42,7 @@ QScrollArea* zone(QWidget* content, QWidget* parent) {
 Station::Station(Desk& desk, StationName name, QWidget* parent)
     : QWidget(parent), m_desk(desk), m_name(std::move(name)), m_picture_px(picture_least_px) {
     setObjectName(m_name.id);
+    resize(parent->size()); // as large as it will be: what is made in it is not laid out twice
     auto* entry = new ZoneContent;
     m_entry = new QVBoxLayout(entry);
     m_entry->setContentsMargins(4, 0, 12, 8);

@@ -54,7 +54,7 @@ char const* shortTitle(facts::ResultKind kind) {
 
 UpkeepStation::UpkeepStation(Desk& desk, StationName called, QWidget* parent)
     : Station(desk, std::move(called), parent) {
-    m_sections = new Sections(u"upkeep"_s, 2);
+    m_sections = new Sections(u"upkeep"_s, 2, desk.look());
     buildRedo(m_sections->add(u"redo"_s, u"To do again"_s));
     buildLog(m_sections->add(u"log"_s, u"Log"_s));
     entry()->addWidget(m_sections, 1);

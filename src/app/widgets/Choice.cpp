@@ -2,12 +2,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/Choice.h"
 
+#include "app/widgets/WrappedLabel.h"
+
 namespace steady::app {
 
 Chooser::Chooser(Look const& look, QWidget* parent) : QComboBox(parent), m_look(look) {
-    setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    setMinimumContentsLength(6);
     setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+}
+
+/// A few letters; what does not fit is cut and stands in the tip. Qt's own policy for that makes the list at once.
+QSize Chooser::sizeHint() const {
+    return {fontMetrics().averageCharWidth() * 6 + m_look.px(56), QComboBox::sizeHint().height()};
 }
 
 void Chooser::paintEvent(QPaintEvent*) {
@@ -29,9 +34,8 @@ Choice::Choice(QString const& name, QString const& caption, Look const& look, QW
     : QWidget(parent), m_box(new Chooser(look, this)) {
     m_box->setObjectName(name);
     m_box->setAccessibleName(caption);
-    auto* label = styled(new QLabel(caption, this), Type::Body, Tone::Soft);
+    auto* label = styled(new WrappedLabel(caption, this), Type::Body, Tone::Soft);
     label->setBuddy(m_box);
-    label->setWordWrap(true);
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(3);

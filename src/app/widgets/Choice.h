@@ -15,6 +15,8 @@ class Chooser : public QComboBox {
 
 public:
     explicit Chooser(Look const& look, QWidget* parent = nullptr);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override { return sizeHint(); }
 
 protected:
     void paintEvent(QPaintEvent* event) override;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/widgets/Field.h"
 
+#include "app/widgets/WrappedLabel.h"
+
 #include "core/base/Words.h"
 
 namespace steady::app {
@@ -10,16 +12,14 @@ using namespace Qt::StringLiterals;
 
 Field::Field(QString const& name, QString const& caption, Look const& look, Type type, QWidget* parent)
     : QWidget(parent), m_look(look), m_type(type), m_edit(styled(new QLineEdit(this), type)),
-      m_label(styled(new QLabel(caption, this), Type::Body, Tone::Soft)), m_caption_text(caption),
+      m_label(styled(new WrappedLabel(caption, this), Type::Body, Tone::Soft)), m_caption_text(caption),
       m_unit(styled(new QLabel(this), Type::Small, Tone::Soft)),
-      m_hint(styled(new QLabel(this), Type::Small, Tone::Soft)) {
+      m_hint(styled(new WrappedLabel(this), Type::Small, Tone::Soft)) {
     m_label->setBuddy(m_edit);
-    m_label->setWordWrap(true);
     m_edit->setObjectName(name);
     m_edit->setAccessibleName(caption);
     if (type == Type::Number) m_edit->setAlignment(Qt::AlignRight);
     m_edit->installEventFilter(this);
-    m_hint->setWordWrap(true);
     auto* row = new QHBoxLayout;
     row->setSpacing(8);
     row->addWidget(m_edit, 1);
@@ -52,7 +52,7 @@ void Field::fit() {
     int const room = m_edit->style()->subElementRect(QStyle::SE_LineEditContents, &option, m_edit).width() - 6;
     auto const needs = QFontMetrics(m_look.ink().font(Type::Number)).horizontalAdvance(m_edit->text());
     auto const type = needs > room ? Type::Mono : Type::Number;
-    if (m_edit->property("type").toInt() != static_cast<int>(type)) m_look.dress(styled(m_edit, type, Tone::Ink));
+    if (Dress::of(m_edit).type != type) m_look.dress(styled(m_edit, type, Tone::Ink));
 }
 
 void Field::setCompact() {

@@ -27,10 +27,12 @@ Q_SIGNALS:
     void shown();
 
 private:
-    void add(zeroing::Judgement const& judgement, bool first);
+    class Mark;
+    class Block;
 
     Look const& m_look;
-    QVBoxLayout* m_column; ///< a block for each judgement, and what is left over
+    QVBoxLayout* m_column;        ///< the blocks, and what is left over
+    std::vector<Block*> m_blocks; ///< one for each judgement shown, and those of longer lists before
     std::vector<zeroing::Judgement> m_shown;
     bool m_filled = false;
     QStringList m_open; ///< headlines whose why is open

@@ -8,6 +8,27 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
+namespace {
+
+constexpr char const* dress_property = "dress";
+
+template<class E> int packed(std::optional<E> value) { return value ? static_cast<int>(*value) + 1 : 0; }
+template<class E> std::optional<E> unpacked(int value) {
+    return value > 0 ? std::optional(static_cast<E>(value - 1)) : std::nullopt;
+}
+
+} // namespace
+
+Dress Dress::of(QWidget const* widget) {
+    if (widget->dynamicPropertyNames().isEmpty()) return {};
+    int const all = widget->property(dress_property).toInt();
+    return {unpacked<Type>(all & 0xff), unpacked<Tone>(all >> 8 & 0xff), unpacked<Surface>(all >> 16)};
+}
+
+void Dress::putOn(QWidget* widget) const {
+    widget->setProperty(dress_property, packed(type) | packed(tone) << 8 | packed(surface) << 16);
+}
+
 Look::Look(QObject* parent) : QObject(parent) { load(); }
 
 void Look::load() {
@@ -96,24 +117,41 @@ void Look::setScale(double scale) {
     Q_EMIT changed();
 }
 
+QColor Look::colour(Tone tone) const {
+    switch (tone) {
+    case Tone::Ink: return m_ink.ink;
+    case Tone::Soft: return m_ink.soft;
+    case Tone::Accent: return m_ink.accent;
+    case Tone::Good: return m_ink.good;
+    case Tone::Attention: return m_ink.attention;
+    case Tone::Bad: return m_ink.bad;
+    case Tone::OnNext: return m_ink.on_next;
+    case Tone::NextAccent: return m_ink.next_accent;
+    }
+    return m_ink.ink;
+}
+
 void Look::dress(QWidget* root) const {
+    // Only what differs: every font and palette that is set costs a round of layout.
     auto one = [&](QWidget* widget) {
-        if (auto const type = widget->property("type"); type.isValid())
-            widget->setFont(m_ink.font(static_cast<Type>(type.toInt())));
-        if (auto const tone = widget->property("tone"); tone.isValid()) {
-            QColor const tones[] = {m_ink.ink,       m_ink.soft, m_ink.accent,  m_ink.good,
-                                    m_ink.attention, m_ink.bad,  m_ink.on_next, m_ink.next_accent};
-            auto palette = widget->palette();
-            for (auto const role : {QPalette::WindowText, QPalette::ButtonText})
-                palette.setColor(role, tones[tone.toInt()]);
-            widget->setPalette(palette);
-        }
-        if (auto const surface = widget->property("surface"); surface.isValid()) {
+        auto const [type, tone, surface] = Dress::of(widget);
+        if (type)
+            if (auto const font = m_ink.font(*type); !widget->testAttribute(Qt::WA_SetFont) || widget->font() != font)
+                widget->setFont(font);
+        if (!tone && !surface) return;
+        auto palette = widget->palette();
+        bool changed = !widget->testAttribute(Qt::WA_SetPalette);
+        auto set = [&](QPalette::ColorRole role, QColor const& colour) {
+            changed = changed || palette.color(role) != colour;
+            palette.setColor(role, colour);
+        };
+        if (tone)
+            for (auto const role : {QPalette::WindowText, QPalette::ButtonText}) set(role, colour(*tone));
+        if (surface) {
             QColor const surfaces[] = {m_ink.paper, m_ink.panel, m_ink.next};
-            auto palette = widget->palette();
-            palette.setColor(QPalette::Window, surfaces[surface.toInt()]);
-            widget->setPalette(palette);
+            set(QPalette::Window, surfaces[static_cast<int>(*surface)]);
         }
+        if (changed) widget->setPalette(palette);
     };
     one(root);
     for (auto* child : root->findChildren<QWidget*>()) one(child);

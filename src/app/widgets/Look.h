@@ -11,11 +11,15 @@
 #include <QString>
 #include <QTextDocument>
 #include <QWidget>
+#include <optional>
 #include <type_traits>
 
 namespace steady::app {
 
 using paper::text;
+
+using Type = paper::Ink::Type;
+enum class Tone { Ink, Soft, Accent, Good, Attention, Bad, OnNext, NextAccent };
 
 class Look : public QObject {
     Q_OBJECT
@@ -35,6 +39,7 @@ public:
     void setMotion(bool motion) { m_motion = motion; }
     int px(int at_normal_size) const { return qRound(at_normal_size * m_scale); }
 
+    QColor colour(Tone tone) const;
     /// Fonts and palettes of a widget and all below it, after their type and tone properties.
     void dress(QWidget* root) const;
 
@@ -50,22 +55,28 @@ private:
     double m_scale = 1;
 };
 
-using Type = paper::Ink::Type;
-enum class Tone { Ink, Soft, Accent, Good, Attention, Bad, OnNext, NextAccent };
-
 /// Names are what people type: they stand on labels and in tips as they are, never as markup that could open a file.
 inline QString tip(QString const& words) { return Qt::mightBeRichText(words) ? words.toHtmlEscaped() : words; }
+
+enum class Surface { Paper, Panel, Next };
+/// What a widget is dressed after; it is kept with the widget, in one property, since a lookup is slow.
+struct Dress {
+    std::optional<Type> type = {};
+    std::optional<Tone> tone = {};
+    std::optional<Surface> surface = {};
+    static Dress of(QWidget const* widget);
+    void putOn(QWidget* widget) const;
+};
 
 /// Marks a widget with its type and tone; Look::dress turns them into font and palette. Labels show plain text.
 template<class W> W* styled(W* widget, Type type, Tone tone = Tone::Ink) {
     if constexpr (std::is_base_of_v<QLabel, W>) widget->setTextFormat(Qt::PlainText);
-    widget->setProperty("type", static_cast<int>(type));
-    widget->setProperty("tone", static_cast<int>(tone));
+    Dress{type, tone, Dress::of(widget).surface}.putOn(widget);
     return widget;
 }
-enum class Surface { Paper, Panel, Next };
 template<class W> W* onSurface(W* widget, Surface surface) {
-    widget->setProperty("surface", static_cast<int>(surface));
+    auto const before = Dress::of(widget);
+    Dress{before.type, before.tone, surface}.putOn(widget);
     widget->setAutoFillBackground(true);
     return widget;
 }

@@ -17,9 +17,10 @@ public:
         : QStyledItemDelegate(parent), m_look(look), m_model(model) {}
     QSize sizeHint(QStyleOptionViewItem const& option, QModelIndex const& index) const override {
         auto const& row = m_model.at(index.row());
+        if (row.type == Type::Mono) return {m_look.px(120), m_look.px(24)};
         auto const* view = qobject_cast<QListView const*>(option.widget);
         double const width = (view ? view->viewport()->width() : m_look.px(240)) - left(row) - m_look.px(16);
-        int const lines = QFontMetricsF(m_look.ink().font(Type::Body)).horizontalAdvance(row.text) > width ? 2 : 1;
+        int const lines = QFontMetricsF(m_look.ink().font(row.type)).horizontalAdvance(row.text) > width ? 2 : 1;
         int const high = m_look.px(16) + lines * m_look.px(20) + (row.detail.isEmpty() ? 0 : m_look.px(18));
         return {m_look.px(120), std::max(high, m_look.px(36))};
     }
@@ -32,14 +33,17 @@ public:
             painter->fillRect(option.rect, ink.chosen);
             painter->fillRect(QRect(option.rect.topLeft(), QSize(4, option.rect.height())), ink.accent);
         }
-        auto box = QRectF(option.rect).adjusted(m_look.px(10), m_look.px(4), -m_look.px(6), -m_look.px(4));
+        int const margin = row.type == Type::Mono ? 0 : m_look.px(4);
+        auto box = QRectF(option.rect).adjusted(m_look.px(10), margin, -m_look.px(6), -margin);
         if (row.mark)
             paintMark(*painter, {box.left() + m_look.px(7), box.top() + m_look.px(14)}, m_look.px(6), *row.mark, ink);
         box.setLeft(box.left() + left(row));
         double const detail = row.detail.isEmpty() ? 0 : m_look.px(18);
-        painter->setFont(ink.font(Type::Body));
-        painter->setPen(ink.ink);
-        painter->drawText(box.adjusted(0, 0, 0, -detail), Qt::AlignVCenter | Qt::TextWordWrap, row.text);
+        painter->setFont(ink.font(row.type));
+        painter->setPen(m_look.colour(row.tone));
+        painter->drawText(box.adjusted(0, 0, 0, -detail),
+                          Qt::AlignVCenter | (row.type == Type::Mono ? Qt::TextSingleLine : Qt::TextWordWrap),
+                          row.text);
         painter->setFont(ink.font(Type::Small));
         painter->setPen(ink.soft);
         if (!row.detail.isEmpty())
@@ -65,6 +69,7 @@ QVariant RowsModel::data(QModelIndex const& index, int role) const {
     auto const& row = at(index.row());
     if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
         return row.detail.isEmpty() ? row.text : row.text + QStringLiteral(". ") + row.detail;
+    if (role == Qt::ToolTipRole && !row.tip.isEmpty()) return tip(row.tip);
     if (role == Qt::ToolTipRole)
         return tip(row.detail.isEmpty() ? row.text : row.text + QStringLiteral("\n") + row.detail);
     return {};
@@ -76,12 +81,18 @@ RowsView::RowsView(QString name, QString title, Look const& look, QWidget* paren
     setAccessibleName(title);
     setModel(m_model);
     setItemDelegate(new RowPainter(look, *m_model, this));
-    setUniformItemSizes(false);
+    setLayoutMode(QListView::Batched); // long lists are measured as they are reached
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setEditTriggers(QAbstractItemView::NoEditTriggers);
     setTabKeyNavigation(false);
     setFrameShape(QFrame::NoFrame);
     connect(selectionModel(), &QItemSelectionModel::currentChanged, this, &RowsView::choiceChanged);
+}
+
+void RowsView::fitRows(int most) {
+    int height = 2 * frameWidth();
+    for (int i = 0; i < std::min(count(), most); ++i) height += sizeHintForRow(i);
+    setFixedHeight(std::max(height, 36));
 }
 
 void RowsView::show(std::vector<Row> rows) {

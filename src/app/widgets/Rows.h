@@ -1,7 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// A list of any length: a mark with a state, a line, and a quiet second line each. Rows are data, not widgets.
+// A list of any length: a mark with a state, a line, and a quiet second line each. Rows are data, not widgets. Those of
+// a text are in mono and close together, cut where they end.
 
 #include "app/widgets/Look.h"
 #include "core/upkeep/NextStep.h"
@@ -13,7 +14,10 @@ namespace steady::app {
 
 struct Row {
     QString text, detail;
-    std::optional<upkeep::Standing> mark; ///< none: no mark
+    std::optional<upkeep::Standing> mark = {}; ///< none: no mark
+    Tone tone = Tone::Ink;
+    Type type = Type::Body;
+    QString tip = {}; ///< empty: the words
 };
 
 class RowsModel : public QAbstractListModel {
@@ -37,6 +41,9 @@ public:
     void show(std::vector<Row> rows);
     /// −1: none.
     int chosen() const { return currentIndex().isValid() ? currentIndex().row() : -1; }
+    void choose(int row) { setCurrentIndex(m_model->index(row)); }
+    /// As high as its rows, up to so many.
+    void fitRows(int most);
     int count() const { return m_model->rowCount(); }
     Row const& row(int at) const { return m_model->at(at); }
 

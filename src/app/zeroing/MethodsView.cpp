@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/zeroing/MethodsView.h"
 
+#include "app/widgets/WrappedLabel.h"
 #include "core/zeroing/Methods.h"
 
 #include <QPushButton>
@@ -23,8 +24,7 @@ void MethodsView::add(int at) {
     column->setContentsMargins(12, 10, 12, 10);
     column->setSpacing(8);
     auto label = [&](Type type, Tone tone) {
-        auto* made = styled(new QLabel(card), type, tone);
-        made->setWordWrap(true);
+        auto* made = styled(new WrappedLabel(card), type, tone);
         made->setTextInteractionFlags(Qt::TextSelectableByMouse);
         column->addWidget(made);
         return made;

@@ -4,6 +4,7 @@
 
 #include "app/zeroing/ZeroingStation.h"
 
+#include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/zeroing/BoardZero.h"
@@ -146,10 +147,9 @@ void ZeroingStation::buildSetup(QVBoxLayout* page) {
 void ZeroingStation::buildLink(QVBoxLayout* page) {
     page->addWidget(styled(new QLabel(u"From plate to setter"_s), Type::Heading, Tone::Soft));
     auto* words =
-        styled(new QLabel(u"One tool touches the plate and then the setter. What lies between is the link: the "
-                          "next tool needs the setter alone."_s),
+        styled(new WrappedLabel(u"One tool touches the plate and then the setter. What lies between is the link: the "
+                                "next tool needs the setter alone."_s),
                Type::Small, Tone::Soft);
-    words->setWordWrap(true);
     page->addWidget(words);
     m_setter_contact =
         new LengthField(u"zero.setter_contact"_s, u"Setter contact of the tool, machine Z"_s, desk().look());
@@ -255,10 +255,9 @@ void ZeroingStation::buildMethod(QVBoxLayout* page) {
                            [this, setup] { (void)desk().report(desk().commitSetup(setup, "Tool of reference")); });
     });
     page->addWidget(m_reference_tools);
-    auto* words =
-        styled(new QLabel(u"For the length table alone. The nose has nothing to lose; a master tool must be clean."_s),
-               Type::Small, Tone::Soft);
-    words->setWordWrap(true);
+    auto* words = styled(
+        new WrappedLabel(u"For the length table alone. The nose has nothing to lose; a master tool must be clean."_s),
+        Type::Small, Tone::Soft);
     page->addWidget(words);
 }
 

@@ -20,12 +20,11 @@ using zeroing::Judgement;
 using zeroing::ZChain;
 
 ZeroingStation::ZeroingStation(Desk& desk, StationName called, QWidget* parent)
-    : Station(desk, std::move(called), parent) {
-    m_sections = new Sections(u"zero"_s, 2, entry()->parentWidget());
-    buildTouch(m_sections->add(u"touch"_s, u"Touch"_s));
-    buildLink(m_sections->add(u"link"_s, u"Link"_s));
-    buildBoard(m_sections->add(u"board"_s, u"Spoilboard"_s));
-    buildMethod(m_sections->add(u"method"_s, u"Method"_s));
+    : FormStation(desk, std::move(called), u"zero"_s, parent) {
+    addSection(u"touch"_s, u"Touch"_s, &ZeroingStation::buildTouch, &ZeroingStation::showTouch);
+    addSection(u"link"_s, u"Link"_s, &ZeroingStation::buildLink, &ZeroingStation::showLink);
+    addSection(u"board"_s, u"Spoilboard"_s, &ZeroingStation::buildBoard, &ZeroingStation::showBoard);
+    addSection(u"method"_s, u"Method"_s, &ZeroingStation::buildMethod, &ZeroingStation::showMethod);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_ladder = new LadderView(desk.look());
@@ -62,25 +61,15 @@ void ZeroingStation::perform(QString const& action) {
 }
 
 void ZeroingStation::refresh() {
-    showTouch();
-    for (auto const& form : m_forms) form->refresh();
-    showMethod();
+    m_sections->refresh();
     showPictures();
 }
 
 void ZeroingStation::showTouch() {
     bool const writable = desk().session().writable();
     auto const& setup = desk().setup();
-    for (auto* field : {m_contact, m_offset_z, m_setter_contact, m_surfaced}) field->setWritable(writable);
-    for (auto* choice : {m_tools, m_offsets, m_reference_tools}) choice->box()->setEnabled(writable);
-    for (auto* button : {m_make_link, m_accept_board, m_another_board}) button->setEnabled(writable);
-    m_also->setWritable(writable);
-    QStringList also;
-    for (int const number : setup.plan.also_offsets) also << text(workOffsetName(number));
-    m_also->show(also.join(u' '), {},
-                 u"beside %1; for example G55 G57"_s.arg(text(workOffsetName(setup.place.work_offset))));
-    auto const board = zeroing::boardHeight(desk().book(), setup);
-    m_accept_board->setVisible(board && board->asked);
+    for (auto* field : {m_contact, m_offset_z}) field->setWritable(writable);
+    for (auto* choice : {m_tools, m_offsets}) choice->box()->setEnabled(writable);
     m_targets->box()->setCurrentIndex(static_cast<int>(m_target));
     m_nose->setVisible(m_target == Target::Setter);
     m_feeler_box->setVisible(m_target == Target::Board || m_target == Target::Paper);
@@ -100,15 +89,36 @@ void ZeroingStation::showTouch() {
     desk().offerTools(*m_tools->box());
     m_tools->setVisible(m_tools->box()->count() > 0);
     m_offsets->box()->setCurrentIndex(setup.place.work_offset - 1);
+}
+
+void ZeroingStation::showLink() {
+    bool const writable = desk().session().writable();
+    auto const& setup = desk().setup();
+    m_setter_contact->setWritable(writable);
+    m_make_link->setEnabled(writable);
+    m_also->setWritable(writable);
+    QStringList also;
+    for (int const number : setup.plan.also_offsets) also << text(workOffsetName(number));
+    m_also->show(also.join(u' '), {},
+                 u"beside %1; for example G55 G57"_s.arg(text(workOffsetName(setup.place.work_offset))));
     auto const* on_setter =
         desk().book().find(zeroing::lastContact(desk().book(), setup, setup.place.assembly, Target::Setter));
     m_setter_contact->showLength(on_setter ? std::optional(on_setter->value_mm) : std::nullopt,
                                  on_setter ? sourceOf(*on_setter) : u"the tool that touched the plate"_s);
+}
+
+void ZeroingStation::showBoard() {
+    bool const writable = desk().session().writable();
+    m_surfaced->setWritable(writable);
+    for (auto* button : {m_accept_board, m_another_board}) button->setEnabled(writable);
+    auto const board = zeroing::boardHeight(desk().book(), desk().setup());
+    m_accept_board->setVisible(board && board->asked);
     m_surfaced->showLength(std::nullopt, u"Enter keeps it, with the date"_s);
 }
 
 void ZeroingStation::showMethod() {
     auto& list = *m_reference_tools->box();
+    list.setEnabled(desk().session().writable());
     list.clear();
     for (auto const& [id, tool] : desk().tools()) {
         list.addItem(text(fmt::format("Tool {}: {}", tool->number, tool->name)),
@@ -118,6 +128,10 @@ void ZeroingStation::showMethod() {
     if (!desk().setup().plan.reference_tool) list.setCurrentIndex(-1);
     m_reference_tools->setVisible(desk().setup().plan.reference != shop::LengthReference::Nose);
     m_methods->refresh();
+    showLengths();
+}
+
+void ZeroingStation::showLengths() {
     paper::LengthsPicture bars;
     bool const per_tool = desk().setup().plan.method == shop::Method::OffsetPerTool;
     auto const table = zeroing::lengthTable(desk().book(), desk().setup());

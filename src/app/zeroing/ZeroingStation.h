@@ -4,12 +4,10 @@
 // Zeroing: a touch becomes work zero, on plate, setter, board or paper; the link; the three methods; ladder, sum and
 // judgement.
 
-#include "app/shell/Form.h"
-#include "app/shell/Station.h"
+#include "app/shell/FormStation.h"
 #include "app/widgets/LadderView.h"
 #include "app/widgets/Ladders.h"
 #include "app/widgets/Picture.h"
-#include "app/widgets/Sections.h"
 #include "app/widgets/SumLine.h"
 
 #include <QButtonGroup>
@@ -19,14 +17,13 @@ namespace steady::app {
 
 class MethodsView;
 
-class ZeroingStation : public Station {
+class ZeroingStation : public FormStation {
     Q_OBJECT
 
 public:
     ZeroingStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
     void perform(QString const& action) override;
-    void openSection(QString const& id) override { m_sections->open(id); }
 
 public Q_SLOTS:
     /// Takes a contact from the virtual machine: practice, never stored.
@@ -46,8 +43,11 @@ private:
     void buildBoard(QVBoxLayout* page);
     void buildMethod(QVBoxLayout* page);
     void showTouch();
+    void showLink();
+    void showBoard();
     void showPictures();
     void showMethod();
+    void showLengths();
     std::vector<zeroing::Judgement> judged() const;
     std::optional<zeroing::ZChain> shownChain() const;
     std::optional<zeroing::ZChain> linkChain() const;
@@ -67,12 +67,10 @@ private:
     shop::Contact m_draft;               ///< how the next touch is made; not kept
     std::optional<double> m_feeler_mm;   ///< typed for the next touch; none: the paper of the setup
     std::optional<double> m_offset_z_mm; ///< typed before the contact that it belongs to
-    Sections* m_sections;
     QButtonGroup* m_frames;
     LengthField *m_contact, *m_offset_z, *m_setter_contact, *m_surfaced;
     Field* m_also;
     Choice *m_tools, *m_targets, *m_nose, *m_offsets, *m_reference_tools;
-    std::vector<std::unique_ptr<FormFields>> m_forms;
     QPushButton *m_simulate, *m_end_practice, *m_make_link, *m_accept_board, *m_another_board;
     QWidget* m_feeler_box;
     MethodsView* m_methods;

@@ -6,6 +6,7 @@
 #include "core/upkeep/Status.h"
 #include "store/BookFile.h"
 
+#include <chrono>
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
@@ -41,12 +42,15 @@ Json toJson(upkeep::Status const& status) {
                         {"title", step.title},
                         {"seconds", orNull(step.seconds)},
                         {"seconds_source", word(step.seconds_from)}});
+    Json due = Json::array();
+    for (auto const& each : status.due)
+        due.push_back({{"id", each.id.value}, {"title", each.title}, {"by", word(each.by)}, {"left", each.left}});
     auto const& progress = status.progress;
     return {
         {"seq", status.seq},
         {"results", std::move(results)},
         {"redo", std::move(redo)},
-        {"due", Json::array()},
+        {"due", std::move(due)},
         {"next", {{"station", progress.next_station}, {"section", progress.next_section}, {"text", progress.next}}}};
 }
 
@@ -59,9 +63,20 @@ void tell(upkeep::Status const& status, std::ostream& out) {
     if (!status.redo.empty()) out << "\nTo do again, in this order:\n";
     int nr = 0;
     for (auto const& step : status.redo)
-        out << fmt::format("{}. {}{}\n", ++nr, step.title,
-                           step.seconds ? fmt::format(", about {:.0f} s of the machine", *step.seconds) : "");
+        out << fmt::format(
+            "{}. {}{}\n", ++nr, step.title,
+            step.seconds
+                ? fmt::format(", about {:.0f} s{}", *step.seconds,
+                              step.seconds_from == upkeep::SecondsFrom::Owner ? ", as you said" : " of the machine")
+                : "");
+    for (auto const& each : status.due)
+        if (each.now()) out << fmt::format("\n{}: {}", each.title, leftText(each));
     out << "\nNext: " << status.progress.next << "\n";
+}
+
+std::int64_t nowUtcMs() {
+    using namespace std::chrono;
+    return duration_cast<milliseconds>(system_clock::now().time_since_epoch()).count();
 }
 
 int status(std::string const& path, bool json, Streams streams) {
@@ -70,7 +85,7 @@ int status(std::string const& path, bool json, Streams streams) {
     auto const snapshot = (*file)->load();
     if (!snapshot) return refuse(snapshot.error(), streams);
     facts::Facts facts(*snapshot, snapshot->book().units());
-    auto const found = upkeep::statusOf(facts.reader());
+    auto const found = upkeep::statusOf(facts.reader(), nowUtcMs());
     if (json)
         streams.out << dumpJson(toJson(found), 2) << "\n";
     else

@@ -91,7 +91,7 @@ private Q_SLOTS:
         QVERIFY(drive.judgement().contains(u"The board was surfaced."_s));
         // Another reader of the file finds the same.
         auto const file = store::BookFile::open(drive.book_path, store::Access::ReadOnly);
-        auto const status = upkeep::statusOf(facts::Reader((*file)->load().value()));
+        auto const status = upkeep::statusOf(facts::Reader((*file)->load().value()), drive.clock.nowUtcMs());
         QVERIFY(status.redo == drive.window->desk()->status().redo);
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(!rowsOf(drive, "upkeep.redo").contains(u"Link"_s));
@@ -122,6 +122,87 @@ private Q_SLOTS:
         drive.click("top.edit.happened");
         drive.key(Qt::Key_Escape);
         QVERIFY(!drive.find("happened")->isVisible());
+    }
+    void moreIsToldAfterwards() {
+        Driver drive;
+        drive.click("top.edit.happened");
+        tap(drive, "The board was surfaced");
+        QCOMPARE(stateOf(drive, ResultKind::BoardConstant), Hold::Stale); // by how much is not known
+        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.click("upkeep.section.log");
+        drive.type("upkeep.surfacing.amount", u"0.5"_s);
+        QCOMPARE(stateOf(drive, ResultKind::BoardConstant), Hold::Suspect); // carried along
+        drive.type("upkeep.surfacing.amount", u"80"_s);
+        QVERIFY2(drive.hintOf("upkeep.surfacing.amount").contains(u"0.001 to 50.000 mm"_s),
+                 qPrintable(drive.hintOf("upkeep.surfacing.amount")));
+        // Another event: to another tool, with a note; undo leads back to both.
+        drive.click("top.edit.happened");
+        drive.type("happened.note", u"slipped in the vice"_s);
+        tap(drive, "The tool was gripped again");
+        QVERIFY(rowsOf(drive, "upkeep.log").contains(u"slipped in the vice"_s));
+        auto* log = drive.find<app::RowsView>("upkeep.log");
+        log->choose(0);
+        auto const eventOf = [&] {
+            shop::Event newest;
+            for (auto const& [id, event] : drive.book().all<shop::Event>()) newest = *event;
+            return newest;
+        };
+        auto const before = eventOf().assembly;
+        drive.choose("upkeep.event.subject", u"Tool 2: 6 mm up-cut"_s);
+        QTest::keyClick(drive.find("upkeep.event.subject"), Qt::Key_Return);
+        QTRY_VERIFY(eventOf().assembly && eventOf().assembly != before);
+        drive.type("upkeep.event.note", u""_s);
+        QVERIFY(eventOf().note.empty());
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(eventOf().note, std::string("slipped in the vice"));
+        while (drive.window->desk()->session().undoWhat() == "More of what happened: to what")
+            drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(eventOf().assembly == before && eventOf().note == "slipped in the vice");
+        // Only a note: it has to be typed.
+        drive.click("top.edit.happened");
+        tap(drive, "Only a note");
+        QVERIFY(drive.notice().contains(u"The note is not known yet"_s));
+    }
+    void remindersComeDueAndAreDone() {
+        Driver drive(Driver::Start::Empty);
+        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.click("upkeep.section.due");
+        QVERIFY(rowsOf(drive, "upkeep.due").startsWith(u"No reminders yet."_s));
+        drive.click("upkeep.due.new");
+        drive.type("upkeep.due.title", u"Wipe the disc"_s);
+        drive.type("upkeep.due.every", u"3"_s);
+        QVERIFY2(rowsOf(drive, "upkeep.due").startsWith(u"Wipe the disc | in 3 days"_s),
+                 qPrintable(rowsOf(drive, "upkeep.due")));
+        QVERIFY(drive.find("route.upkeep")->accessibleName().contains(u"all holds"_s));
+        drive.clock.set(drive.clock.nowUtcMs() + 4LL * 86'400'000);
+        drive.type("upkeep.due.every", u"3.5"_s);
+        QVERIFY2(rowsOf(drive, "upkeep.due").startsWith(u"Wipe the disc | due, 1 day ago"_s),
+                 qPrintable(rowsOf(drive, "upkeep.due")));
+        QVERIFY(drive.find("route.upkeep")->accessibleName().contains(u"1 due"_s));
+        drive.click("upkeep.due.done");
+        QVERIFY(rowsOf(drive, "upkeep.due").startsWith(u"Wipe the disc | in 4 days"_s));
+        drive.choose("upkeep.due.by", u"touches"_s);
+        drive.type("upkeep.due.count", u"-1"_s);
+        QVERIFY(drive.hintOf("upkeep.due.count").contains(u"0 or more"_s));
+        drive.type("upkeep.due.count", u"4"_s);
+        QVERIFY2(rowsOf(drive, "upkeep.due").startsWith(u"Wipe the disc | due, 1 cycle ago"_s),
+                 qPrintable(rowsOf(drive, "upkeep.due")));
+        drive.click("upkeep.due.drop");
+        QVERIFY(rowsOf(drive, "upkeep.due").startsWith(u"No reminders yet."_s));
+    }
+    void theOwnersTimeStandsInTheList() {
+        Driver drive;
+        drive.click("top.edit.happened");
+        tap(drive, "The board was surfaced");
+        drive.key(Qt::Key_5, Qt::ControlModifier);
+        auto* redo = drive.find<app::RowsView>("upkeep.redo");
+        for (int i = 0; i < redo->count(); ++i)
+            if (redo->row(i).text.contains(u"Link"_s)) redo->choose(i);
+        drive.type("upkeep.own_time", u"4"_s);
+        QVERIFY2(rowsOf(drive, "upkeep.redo").contains(u"above work zero | 4 min, as you said"_s),
+                 qPrintable(rowsOf(drive, "upkeep.redo")));
+        drive.type("upkeep.own_time", u""_s);
+        QVERIFY(rowsOf(drive, "upkeep.redo").contains(u"above work zero | about "_s));
     }
     /// One file and one row: route, key, menu and the rules of the screen know it.
     void oneStationMore() {

@@ -24,7 +24,7 @@ struct Given {
     bool operator==(Given const&) const = default;
 };
 Given allOf(facts::Facts& facts) {
-    auto const status = upkeep::statusOf(facts.reader());
+    auto const status = upkeep::statusOf(facts.reader(), demo::now_utc_ms);
     return {status.results, facts.ask<zeroing::findSlips>(safety::setupOf(facts.reader()).second),
             status.progress.next};
 }

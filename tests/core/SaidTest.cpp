@@ -80,7 +80,7 @@ std::string sumsOf(test::LinkedShop const& shop) {
     auto const slips = zeroing::findSlips(book, setup);
     text += "\n# slips\n" + told(slips);
     if (zero) {
-        auto const p = upkeep::progressOf({book, *zero, slips, {}, std::nullopt});
+        auto const p = upkeep::progressOf({book, *zero, slips, {}, {}, std::nullopt});
         for (auto const& s : {p.machine, p.kit, p.zeroing, p.macros})
             text += fmt::format("{} {}\n", static_cast<int>(s.standing), s.word);
         text += fmt::format("{} | {} | {}\n", p.next, p.next_station, p.next_section);
@@ -441,7 +441,7 @@ private Q_SLOTS:
             auto const zero = zeroing::plateZero(shop.reader(), setup);
             for (auto const& slips : {Findings{}, Findings{{Severity::Attention, "One is odd.", "", {}}}})
                 for (auto const run : {std::optional<bool>(), std::optional(true), std::optional(false)}) {
-                    auto const p = upkeep::progressOf({shop.reader(), *zero, slips, {}, run});
+                    auto const p = upkeep::progressOf({shop.reader(), *zero, slips, {}, {}, run});
                     text += fmt::format("{:2} {} {}:", state, slips.size(), run ? *run ? "good" : "bad" : "not run");
                     for (auto const& s : {p.machine, p.kit, p.zeroing, p.macros})
                         text += fmt::format(" {} {};", static_cast<int>(s.standing), s.word);

@@ -186,6 +186,68 @@ private Q_SLOTS:
         auto const now = zeroing::expectedTrip(shop.now(), setup, shop.long_tool);
         QVERIFY(now && test::near(now->z_mm, shop.trip_mm(shop.long_tool) + higher_mm, 1e-9));
     }
+    /// Counted on paper: the touches of the history are tool 3, 3, 2, 3 on plate and setter, and one on the board.
+    void whatIsDue() {
+        test::History history;
+        auto const machine = history.add(Machine{"Ash"}), other = history.add(Machine{"Elm"});
+        auto const three = history.add(Assembly{.number = 3, .machine = machine});
+        auto const two = history.add(Assembly{.number = 2, .machine = machine});
+        auto const elsewhere = history.add(Assembly{.number = 9, .machine = other});
+        auto touch = [&](Id<Assembly> tool, Target target) {
+            Contact contact;
+            contact.assembly = tool;
+            contact.target = target;
+            history.add(contact);
+        };
+        touch(three, Target::Plate);
+        touch(three, Target::Setter);
+        constexpr std::int64_t day = 86'400'000;
+        auto const wipe = history.add(Reminder{"Wipe", machine, DueBy::Cycles, 10, 0, 500, 2, 495});
+        auto const tram = history.add(Reminder{"Tram", machine, DueBy::Days, 30, 100 * day});
+        auto const collet = history.add(Reminder{"Collet", machine, DueBy::Changes, 4, 0, 0, 0, 0});
+        history.add(Reminder{"Of the other", other, DueBy::Days, 1, 0});
+        touch(two, Target::Setter);
+        touch(three, Target::Setter);
+        touch(three, Target::Board);      // presses no switch
+        touch(elsewhere, Target::Setter); // nor that of this machine
+        auto left = [&](std::int64_t now_days) {
+            std::map<std::int64_t, double> found;
+            for (auto const& due : upkeep::dueOf(history.reader(), machine, now_days * day))
+                found[due.id.value] = due.left;
+            return found;
+        };
+        auto const now = left(112);
+        QCOMPARE(now.size(), std::size_t(3));
+        QCOMPARE(now.at(tram.value), 18.0);  // 30 less 12
+        QCOMPARE(now.at(wipe.value), 3.0);   // 500 and 2 more, less 495: 7 of 10
+        QCOMPARE(now.at(collet.value), 2.0); // 3 → 2 → 3: two of 4
+        auto const order = upkeep::dueOf(history.reader(), machine, 131 * day);
+        QCOMPARE(order[0].title, std::string("Tram")); // a day over
+        QCOMPARE(upkeep::leftText(order[0]), std::string("due, 1 day ago"));
+        QCOMPARE(upkeep::leftText(order[1]), std::string("in 3 cycles"));
+        QVERIFY(order[0].now() && !order[1].now());
+        // Done, and counted anew.
+        history.put(wipe, upkeep::done(history.reader(), *history.now().book().find(wipe), 131 * day));
+        QCOMPARE(left(131).at(wipe.value), 10.0);
+        history.put(wipe, upkeep::counted(history.reader(), *history.now().book().find(wipe), 509));
+        QCOMPARE(left(131).at(wipe.value), 3.0); // 509 less 502
+        touch(two, Target::Plate);
+        QCOMPARE(left(131).at(wipe.value), 2.0);
+        QCOMPARE(left(131).at(collet.value), 1.0);
+    }
+    void ownersTimeCountsBeforeThePredictedOne() {
+        Told told;
+        told.tell(Happening::StockChanged, upkeep::Subject::Machine);
+        auto link = [&] {
+            for (auto const& step : upkeep::shortestRedo(told.now(), upkeep::resultsOf(told.now()), told.setup_id))
+                if (step.kind == ResultKind::Link) return step;
+            return upkeep::RedoStep{};
+        };
+        QCOMPARE(link().seconds_from, upkeep::SecondsFrom::Predicted);
+        told.history.change(told.setup_id, [](ZeroSetup& s) { s.prefer.times = {{"link", 240}, {"lengths", {}}}; });
+        QCOMPARE(link().seconds_from, upkeep::SecondsFrom::Owner);
+        QCOMPARE(link().seconds, std::optional(240.0));
+    }
 };
 
 STEADY_TEST(UpkeepTest);

@@ -12,7 +12,7 @@ using test::SmallShop;
 namespace {
 
 upkeep::Progress progress(SmallShop const& shop, std::optional<bool> run_good = std::nullopt) {
-    return upkeep::progressOf({shop.reader(), shop.zero(), {}, {}, run_good});
+    return upkeep::progressOf({shop.reader(), shop.zero(), {}, {}, {}, run_good});
 }
 
 } // namespace

@@ -9,7 +9,7 @@
 namespace steady::app {
 namespace {
 
-constexpr int poll_ms = 1000;
+constexpr int poll_ms = 1000, hour_ms = 3'600'000;
 
 } // namespace
 
@@ -21,6 +21,12 @@ Desk::Desk(std::unique_ptr<store::Session> session, Look& look, Prompter& prompt
         connect(poll, &QTimer::timeout, m_session.get(), &store::Session::refresh);
         poll->start(poll_ms);
     }
+    auto* hours = new QTimer(this); // reminders come due with time alone
+    connect(hours, &QTimer::timeout, this, [this] {
+        m_status = upkeep::statusOf(m_book, m_session->now(), m_run_good);
+        Q_EMIT progressChanged();
+    });
+    hours->start(hour_ms);
     connect(m_session.get(), &store::Session::changed, this, [this] {
         m_run_good.reset();
         m_practice.reset();
@@ -39,7 +45,7 @@ void Desk::recompute() {
     std::tie(m_setup_id, m_setup) = safety::setupOf(m_book);
     m_zero = m_book.ask<zeroing::plateZero>(m_setup, m_practice);
     m_slips = m_book.ask<zeroing::findSlips>(m_setup);
-    m_status = upkeep::statusOf(m_book, m_run_good);
+    m_status = upkeep::statusOf(m_book, m_session->now(), m_run_good);
 }
 
 Result<safety::Rehearsal> Desk::rehearse(macros::Kind kind, std::set<std::string> const& leave_out) const {
@@ -108,7 +114,7 @@ void Desk::practise(std::optional<shop::Contact> contact) {
 void Desk::setRunGood(std::optional<bool> good) {
     if (m_run_good == good) return;
     m_run_good = good;
-    m_status = upkeep::statusOf(m_book, m_run_good);
+    m_status = upkeep::statusOf(m_book, m_session->now(), m_run_good);
     Q_EMIT progressChanged();
 }
 

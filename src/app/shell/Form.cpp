@@ -114,11 +114,12 @@ void FormFields::addNumber(Field_ const& f, char const* unit, bool whole, GetNum
     });
 }
 
-void FormFields::addText(char const* name, char const* caption, std::function<std::string()> get,
+void FormFields::addText(char const* name, char const* caption, bool may_be_empty, std::function<std::string()> get,
                          std::function<Result<void>(std::string)> put_back) {
     auto* field = new Field(QString::fromLatin1(name), QString::fromUtf8(caption), m_desk.look(), Type::Body);
-    field->onAccept([caption, put_back](QString const& typed) -> Result<void> {
-        if (typed.trimmed().isEmpty()) return fail(Code::Missing, {caption}, caption, "Type a few letters.");
+    field->onAccept([caption, may_be_empty, put_back](QString const& typed) -> Result<void> {
+        if (typed.trimmed().isEmpty() && !may_be_empty)
+            return fail(Code::Missing, {caption}, caption, "Type a few letters.");
         return put_back(typed.trimmed().toStdString());
     });
     put(field, [this, field, get] {

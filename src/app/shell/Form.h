@@ -45,7 +45,7 @@ protected:
     void addLength(Field_ const& field, GetNumber get, PutNumber put);
     void addFeed(Field_ const& field, GetNumber get, PutNumber put);
     void addNumber(Field_ const& field, char const* unit, bool whole, GetNumber get, PutNumber put);
-    void addText(char const* name, char const* caption, std::function<std::string()> get,
+    void addText(char const* name, char const* caption, bool may_be_empty, std::function<std::string()> get,
                  std::function<Result<void>(std::string)> put);
     void addChoice(char const* name, char const* caption, std::initializer_list<char const*> items,
                    std::function<int()> get, std::function<Result<void>(int)> put);
@@ -88,9 +88,9 @@ public:
         addNumber({name, caption, hint, range, optionalAt(at)}, unit, wholeAt(at), getNumber(at, factor),
                   putNumber(at, caption, factor));
     }
-    template<class At> void text(char const* name, char const* caption, At at) {
+    template<class At> void text(char const* name, char const* caption, At at, bool may_be_empty = false) {
         addText(
-            name, caption,
+            name, caption, may_be_empty,
             [this, at] {
                 T value = m_get();
                 return std::string(at(value));

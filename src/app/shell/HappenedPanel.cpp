@@ -14,7 +14,7 @@ using namespace Qt::StringLiterals;
 
 namespace {
 
-constexpr int columns = 3;
+constexpr int most_columns = 3, between_px = 20;
 
 char const* heading(upkeep::Subject subject) {
     switch (subject) {
@@ -26,14 +26,14 @@ char const* heading(upkeep::Subject subject) {
     }
     return "";
 }
-/// Plate below setter, tool below board, the machine beside them.
-int columnOf(upkeep::Subject subject) {
+/// In which column each stands, of so many: the machine, which has most, beside the others.
+int columnOf(upkeep::Subject subject, int columns) {
     switch (subject) {
     case upkeep::Subject::Setter:
     case upkeep::Subject::Plate: return 0;
     case upkeep::Subject::Board:
-    case upkeep::Subject::Tool: return 1;
-    case upkeep::Subject::Machine: return 2;
+    case upkeep::Subject::Tool: return columns == most_columns ? 1 : 0;
+    case upkeep::Subject::Machine: return columns - 1;
     }
     return 0;
 }
@@ -51,10 +51,16 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : Overlay(u"happened"_
         return {};
     });
     m_amount->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (typed.mm <= 0 || typed.mm > 50)
-            return fail(Code::OutOfRange, {"amount"}, lengthText(typed.mm, m_desk.units()), "0 to 50 mm");
+        if (std::abs(typed.mm) > 1000)
+            return fail(Code::OutOfRange, {"amount"}, lengthText(typed.mm, m_desk.units()), "−1000 to 1000 mm");
         m_amount_mm = typed.mm;
-        m_amount->showLength(m_amount_mm, u"of the board"_s);
+        m_amount->showLength(m_amount_mm, {});
+        return {};
+    });
+    m_note = new Field(u"happened.note"_s, u"Note, if any"_s, desk.look(), Type::Body);
+    m_note->onAccept([this](QString const& typed) -> Result<void> {
+        m_note_words = typed.trimmed();
+        m_note->show(m_note_words, {}, {});
         return {};
     });
     m_close = new QPushButton(u"Nothing"_s);
@@ -62,47 +68,66 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : Overlay(u"happened"_
     connect(m_close, &QPushButton::clicked, this, &Overlay::leave);
     top->addWidget(words, 1);
     top->addWidget(m_amount);
-    top->addWidget(m_close);
+    top->addWidget(m_note);
+    top->addWidget(m_close, 0, Qt::AlignBottom);
     whole->addLayout(top);
     auto* row = new QHBoxLayout;
-    row->setSpacing(20);
-    std::vector<QVBoxLayout*> column;
-    for (int i = 0; i < columns; ++i) {
-        column.push_back(new QVBoxLayout);
-        column.back()->setSpacing(4);
-        row->addLayout(column.back(), 1);
+    row->setSpacing(between_px);
+    for (int i = 0; i < most_columns; ++i) {
+        m_columns.push_back(new QVBoxLayout);
+        m_columns.back()->setSpacing(10);
+        row->addLayout(m_columns.back(), 1);
     }
-    std::optional<upkeep::Subject> last[columns];
+    whole->addLayout(row);
     int nr = 0;
     for (auto const& each : upkeep::tellable()) {
-        auto const in = static_cast<std::size_t>(columnOf(each.subject));
-        if (last[in] != each.subject) {
-            if (last[in]) column[in]->addSpacing(10);
-            column[in]->addWidget(
-                styled(new QLabel(QString::fromUtf8(heading(each.subject))), Type::Heading, Tone::Soft));
+        auto& group = m_groups[each.subject];
+        if (!group) {
+            group = new QWidget;
+            auto* inside = new QVBoxLayout(group);
+            inside->setContentsMargins(0, 0, 0, 0);
+            inside->setSpacing(4);
+            inside->addWidget(styled(new QLabel(QString::fromUtf8(heading(each.subject))), Type::Heading, Tone::Soft));
         }
-        last[in] = each.subject;
         auto* button = new QPushButton(QString::fromUtf8(each.words));
         button->setObjectName(u"happened.%1"_s.arg(nr++));
         button->setProperty("happening", QString::fromLatin1(word(each.what)));
         connect(button, &QPushButton::clicked, this, [this, &each] { tell(each); });
-        column[in]->addWidget(button);
+        group->layout()->addWidget(button);
         m_buttons.push_back(button);
     }
-    for (auto* each : column) each->addStretch();
-    whole->addLayout(row);
+    arrange(most_columns);
+}
+
+/// So that it never scrolls to the side.
+void HappenedPanel::arrange(int columns) {
+    for (auto* column : m_columns)
+        while (auto* item = column->takeAt(0)) delete item;
+    for (auto const& [subject, group] : m_groups)
+        m_columns[static_cast<std::size_t>(columnOf(subject, columns))]->addWidget(group);
+    for (auto* column : m_columns) column->addStretch();
+}
+
+void HappenedPanel::fit(int room) {
+    m_amount->setFixedWidth(m_desk.look().px(190));
+    m_note->setFixedWidth(m_desk.look().px(210));
+    int widest = 0;
+    for (auto const& [subject, group] : m_groups) widest = std::max(widest, group->sizeHint().width());
+    arrange(std::clamp((room + between_px) / (widest + between_px), 1, most_columns));
 }
 
 void HappenedPanel::open() {
     m_amount_mm.reset();
-    m_amount->showLength({}, u"of the board"_s);
+    m_note_words.clear();
+    m_amount->showLength({}, {});
+    m_note->show({}, {}, {});
     for (auto* button : m_buttons) button->setEnabled(m_desk.session().writable());
     Overlay::open(m_desk.session().writable() ? m_buttons.front() : m_close);
 }
 
 void HappenedPanel::tell(upkeep::Tellable const& what) {
-    auto change = upkeep::record(m_desk.book(), m_desk.setupId(), what, m_desk.session().now(),
-                                 what.amount ? m_amount_mm : std::nullopt);
+    auto change = upkeep::record(m_desk.book(), m_desk.setupId(), what, m_desk.session().now(), m_amount_mm,
+                                 m_note_words.toStdString());
     leave();
     if (!m_desk.report(change ? Result<void>() : Failure(change.error()))) return;
     (void)m_desk.report(m_desk.commit(std::move(*change)));

@@ -17,14 +17,22 @@ public:
     HappenedPanel(Desk& desk, QWidget* parent);
     void open();
 
+protected:
+    void fit(int room) override;
+
 private:
+    void arrange(int columns);
     void tell(upkeep::Tellable const& what);
 
     Desk& m_desk;
     LengthField* m_amount;
     std::optional<double> m_amount_mm;
+    Field* m_note;
+    QString m_note_words;
     QPushButton* m_close;
     std::vector<QPushButton*> m_buttons;
+    std::map<upkeep::Subject, QWidget*> m_groups;
+    std::vector<QVBoxLayout*> m_columns;
 };
 
 } // namespace steady::app

@@ -4,6 +4,8 @@
 
 #include <QKeyEvent>
 #include <QPushButton>
+#include <QTextList>
+#include <QTextTable>
 #include <QVBoxLayout>
 
 namespace steady::app {
@@ -45,6 +47,7 @@ HelpWindow::HelpWindow(Look const& look, QWidget* over) : QWidget(over, Qt::Wind
     auto* column = new QVBoxLayout(this);
     column->addLayout(row);
     column->addWidget(m_text, 1);
+    connect(m_text, &QTextBrowser::sourceChanged, this, &HelpWindow::space);
     connect(contents, &QPushButton::clicked, this, [this] { open(u"index"_s); });
     connect(back, &QPushButton::clicked, m_text, &QTextBrowser::backward);
     connect(m_text, &QTextBrowser::backwardAvailable, back, &QWidget::setEnabled);
@@ -52,6 +55,7 @@ HelpWindow::HelpWindow(Look const& look, QWidget* over) : QWidget(over, Qt::Wind
     auto dress = [this] {
         m_look.dress(this);
         m_text->reload(); // links and code take their colours when a page is read
+        space();
     };
     connect(&look, &Look::changed, this, dress);
     look.dress(this);
@@ -63,6 +67,32 @@ void HelpWindow::open(QString const& page) {
     raise();
     activateWindow();
     m_text->setFocus();
+}
+
+/// Markdown says nothing of the room around paragraphs and in tables.
+void HelpWindow::space() {
+    auto* document = m_text->document();
+    QTextCursor cursor(document);
+    for (auto block = document->begin(); block.isValid(); block = block.next()) {
+        auto format = block.blockFormat();
+        if (QTextCursor(block).currentTable()) continue;
+        format.setTopMargin(m_look.px(format.headingLevel() > 1 ? 14 : block.textList() ? 3 : 6));
+        format.setBottomMargin(m_look.px(block.textList() ? 3 : 6));
+        format.setLineHeight(m_look.px(3), QTextBlockFormat::LineDistanceHeight);
+        cursor.setPosition(block.position());
+        cursor.setBlockFormat(format);
+    }
+    for (auto* frame : document->rootFrame()->childFrames())
+        if (auto* table = qobject_cast<QTextTable*>(frame)) {
+            auto format = table->format();
+            format.setCellPadding(m_look.px(5));
+            format.setCellSpacing(0);
+            format.setBorderStyle(QTextFrameFormat::BorderStyle_Solid);
+            format.setBorderBrush(m_look.ink().hairline);
+            format.setBorderCollapse(true);
+            table->setFormat(format);
+        }
+    m_text->moveCursor(QTextCursor::Start);
 }
 
 void HelpWindow::keyPressEvent(QKeyEvent* event) {

@@ -23,6 +23,8 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void space();
+
     Look const& m_look;
     QTextBrowser* m_text;
 };

@@ -16,6 +16,7 @@ Overlay::Overlay(QString const& name, Look const& look, QWidget* parent)
     outer->setContentsMargins(0, 0, 0, 0);
     auto* area = new QScrollArea(this);
     area->setFocusPolicy(Qt::NoFocus);
+    area->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     area->setWidgetResizable(true);
     area->viewport()->setAutoFillBackground(false);
     m_content->setAutoFillBackground(false);
@@ -45,6 +46,8 @@ void Overlay::leave() {
 void Overlay::place() {
     auto const* around = parentWidget();
     int const top = m_look.px(52), frame = 4;
+    fit(around->width() - 64 - style()->pixelMetric(QStyle::PM_ScrollBarExtent) - frame);
+    m_column->activate();
     auto const wanted = m_content->sizeHint() + QSize(frame, frame);
     int const width = std::min(wanted.width(), around->width() - 32);
     int const height = std::min(wanted.height(), around->height() - top - 16);

@@ -23,6 +23,8 @@ public:
     void place();
 
 protected:
+    /// There is so much room from side to side; for those who can be arranged otherwise.
+    virtual void fit(int /*room*/) {}
     QVBoxLayout* content() { return m_column; }
 
 private:

@@ -7,7 +7,7 @@
 namespace steady::app {
 namespace {
 
-constexpr char const* standing_words[] = {"open", "proved", "suspect", "failed"};
+constexpr char const* standing_words[] = {"open", "proved", "suspect", "failed", "due"};
 
 } // namespace
 

@@ -2,8 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/upkeep/UpkeepStation.h"
 
-#include "app/widgets/Choice.h"
-#include "app/widgets/When.h"
+#include "app/upkeep/DueView.h"
+#include "app/upkeep/LogView.h"
 #include "core/base/Words.h"
 #include "core/upkeep/Record.h"
 
@@ -13,8 +13,6 @@ using namespace Qt::StringLiterals;
 using facts::Hold;
 
 namespace {
-
-constexpr int log_most = 2000;
 
 upkeep::Standing markOf(Hold hold) {
     switch (hold) {
@@ -54,9 +52,18 @@ char const* shortTitle(facts::ResultKind kind) {
 
 UpkeepStation::UpkeepStation(Desk& desk, StationName called, QWidget* parent)
     : Station(desk, std::move(called), parent) {
-    m_sections = new Sections(u"upkeep"_s, 2, desk.look());
+    m_sections = new Sections(u"upkeep"_s, 3, desk.look());
     buildRedo(m_sections->add(u"redo"_s, u"To do again"_s));
-    buildLog(m_sections->add(u"log"_s, u"Log"_s));
+    m_sections->add(u"due"_s, u"Due"_s, [this](QVBoxLayout* page) -> Sections::Show {
+        auto* view = new DueView(this->desk());
+        page->addWidget(view);
+        return [view] { view->refresh(); };
+    });
+    m_sections->add(u"log"_s, u"Log"_s, [this](QVBoxLayout* page) -> Sections::Show {
+        auto* view = new LogView(this->desk());
+        page->addWidget(view, 1);
+        return [view] { view->refresh(); };
+    });
     entry()->addWidget(m_sections, 1);
     m_map = new Picture(desk.look(), u"upkeep.map"_s, u"What rests on what"_s);
     m_map->on_point = [this](QPointF at, QRectF const& area) {
@@ -75,7 +82,7 @@ UpkeepStation::UpkeepStation(Desk& desk, StationName called, QWidget* parent)
 
 void UpkeepStation::buildRedo(QVBoxLayout* page) {
     m_redo = new RowsView(u"upkeep.redo"_s, u"To do again, in this order"_s, desk().look());
-    m_redo->setMinimumHeight(desk().look().px(280));
+    m_redo->setMinimumHeight(desk().look().px(240));
     connect(m_redo, &RowsView::choiceChanged, this, [this] {
         auto const& redo = desk().status().redo;
         if (auto const at = m_redo->chosen(); at >= 0 && at < static_cast<int>(redo.size())) {
@@ -98,24 +105,16 @@ void UpkeepStation::buildRedo(QVBoxLayout* page) {
         "touched has to be touched again."_s);
     connect(m_agrees, &QPushButton::clicked, this, &UpkeepStation::agree);
     page->addWidget(m_agrees);
-}
-
-void UpkeepStation::buildLog(QVBoxLayout* page) {
-    m_filter = new Choice(u"upkeep.filter"_s, u"Show"_s, desk().look());
-    for (auto const& words : {u"Everything"_s, u"What happened"_s, u"What was touched"_s, u"What was set"_s})
-        m_filter->box()->addItem(words);
-    connect(m_filter->box(), &QComboBox::activated, this, &UpkeepStation::showLog);
-    page->addWidget(m_filter);
-    m_log = new RowsView(u"upkeep.log"_s, u"All changes, newest first"_s, desk().look());
-    m_log->setMinimumHeight(desk().look().px(340));
-    page->addWidget(m_log, 1);
+    buildOwnTime(page);
 }
 
 void UpkeepStation::refresh() {
     std::vector<Row> rows;
     int nr = 0;
     for (auto const& step : desk().status().redo) {
-        auto detail = step.seconds ? u"about %1 s of the machine"_s.arg(qRound(*step.seconds))
+        auto detail = step.seconds && step.seconds_from == upkeep::SecondsFrom::Owner
+                          ? u"%1 min, as you said"_s.arg(*step.seconds / 60, 0, 'g', 3)
+                      : step.seconds ? u"about %1 s of the machine"_s.arg(qRound(*step.seconds))
                       : step.kind == facts::ResultKind::MacroProof ? u"on the virtual machine"_s
                                                                    : u"by hand"_s;
         if (step.state == Hold::Suspect) detail = u"in doubt: a spot check is enough"_s;
@@ -123,32 +122,37 @@ void UpkeepStation::refresh() {
     }
     if (rows.empty()) rows.push_back({u"Nothing: all that was made holds."_s, {}, upkeep::Standing::Proved});
     m_redo->show(std::move(rows));
-    showLog();
+    m_sections->refresh();
     showMap();
     showWords();
     showButtons();
 }
 
-/// The changes of the book, newest first. What happened is told by an event or a surfacing, touches by their words.
-void UpkeepStation::showLog() {
-    auto const history = desk().session().file().history(log_most);
-    if (!history) {
-        m_log->show({{text(toFinding(history.error()).text), {}, {}}});
-        return;
-    }
-    std::set<std::int64_t> happened, touched;
-    for (auto const& [id, event] : desk().book().all<shop::Event>()) happened.insert(desk().book().since(id));
-    for (auto const& [id, cut] : desk().book().all<shop::Surfacing>()) happened.insert(desk().book().since(id));
-    for (auto const& [id, contact] : desk().book().all<shop::Contact>()) touched.insert(desk().book().since(id));
-    int const filter = m_filter->box()->currentIndex();
-    std::vector<Row> rows;
-    for (auto const& change : *history) {
-        bool const event = happened.contains(change.seq), touch = touched.contains(change.seq);
-        if ((filter == 1 && !event) || (filter == 2 && !touch) || (filter == 3 && (event || touch))) continue;
-        rows.push_back({text(change.what), u"%1, %2"_s.arg(localTime(change.at_utc_ms), text(change.author)), {}});
-    }
-    if (rows.empty()) rows.push_back({u"Nothing of that kind yet."_s, {}, {}});
-    m_log->show(std::move(rows));
+/// What somebody says that it takes counts before what the machine is predicted to take.
+void UpkeepStation::buildOwnTime(QVBoxLayout* page) {
+    m_time_box = new QWidget;
+    auto* inside = new QVBoxLayout(m_time_box);
+    inside->setContentsMargins(0, 0, 0, 0);
+    auto form = std::make_unique<Form<shop::ZeroSetup>>(
+        desk(), inside, [this] { return desk().setup(); },
+        [this](shop::ZeroSetup setup, std::string what) {
+            std::erase_if(setup.prefer.times, [](auto const& each) { return !each.seconds; });
+            return desk().commitSetup(setup, std::move(what));
+        },
+        [] { return true; });
+    form->number(
+        "upkeep.own_time", "It takes you", "min", 1.0 / 60,
+        {shop::bounds::own_s.least / 60, shop::bounds::own_s.most / 60},
+        [this](shop::ZeroSetup & setup) -> auto& {
+            std::string const wanted = m_chosen ? facts::word(m_chosen->first) : "";
+            for (auto& each : setup.prefer.times)
+                if (each.result == wanted) return each.seconds;
+            setup.prefer.times.push_back({wanted, {}});
+            return setup.prefer.times.back().seconds;
+        },
+        "hands included; empty: as predicted");
+    m_time = std::move(form);
+    page->addWidget(m_time_box);
 }
 
 upkeep::ResultState const* UpkeepStation::chosen() const {
@@ -240,6 +244,9 @@ void UpkeepStation::showButtons() {
     auto const* result = chosen();
     m_go->setEnabled(result && result->state != Hold::Holds);
     m_agrees->setEnabled(result && result->check_settles && desk().session().writable());
+    m_time_box->setVisible(result);
+    if (result) m_time->refresh();
+    desk().look().dress(m_time_box);
 }
 
 void UpkeepStation::goThere() {

@@ -3,6 +3,7 @@
 #pragma once
 // Upkeep: what still holds, what does not and why, what to do again in which order, and all that has happened.
 
+#include "app/shell/Form.h"
 #include "app/shell/Station.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Rows.h"
@@ -10,8 +11,6 @@
 #include "paper/MapPainter.h"
 
 namespace steady::app {
-
-class Choice;
 
 class UpkeepStation : public Station {
     Q_OBJECT
@@ -23,8 +22,7 @@ public:
 
 private:
     void buildRedo(QVBoxLayout* page);
-    void buildLog(QVBoxLayout* page);
-    void showLog();
+    void buildOwnTime(QVBoxLayout* page);
     void showMap();
     bool addLength(upkeep::ResultState const& result, bool here);
     void showWords();
@@ -34,8 +32,9 @@ private:
     upkeep::ResultState const* chosen() const;
 
     Sections* m_sections;
-    RowsView *m_redo, *m_log;
-    Choice* m_filter;
+    RowsView* m_redo;
+    QWidget* m_time_box;
+    std::unique_ptr<FormFields> m_time;
     QPushButton *m_go, *m_agrees;
     Picture* m_map;
     paper::MapPicture m_shown;

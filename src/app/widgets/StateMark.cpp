@@ -10,12 +10,13 @@ void paintMark(QPainter& painter, QPointF centre, double radius, upkeep::Standin
     painter.setRenderHint(QPainter::Antialiasing);
     QColor const colour = standing == Standing::Proved    ? ink.good
                           : standing == Standing::Suspect ? ink.attention
+                          : standing == Standing::Due     ? ink.attention
                           : standing == Standing::Failed  ? ink.bad
                                                           : ink.soft;
     painter.setPen(QPen(colour, 2));
     painter.setBrush(standing == Standing::Proved ? QBrush(colour) : QBrush(ink.panel));
-    painter.drawEllipse(centre, radius, radius);
     QRectF const box(centre.x() - radius, centre.y() - radius, 2 * radius, 2 * radius);
+    standing == Standing::Due ? painter.drawRect(box) : painter.drawEllipse(box);
     if (standing == Standing::Suspect) {
         painter.setBrush(colour);
         painter.drawPie(box, 90 * 16, 180 * 16);

@@ -32,6 +32,9 @@ inline constexpr Whole air_output{0, 7};
 inline constexpr Whole teeth{1, 24};
 inline constexpr Whole home_epoch{0, 1'000'000};
 inline constexpr Real backlash_mm{0, 2};
+inline constexpr Real how_often{0.5, 10'000'000}; ///< days, tool changes, cycles
+inline constexpr Real count{0, 1e12};
+inline constexpr Real own_s{1, 1'000'000};
 inline constexpr Real size_mm{0, 100'000};
 inline constexpr Real any_real{-1e12, 1e12}; ///< of what no machine comes near, and sums of which stay finite
 

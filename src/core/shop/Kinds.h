@@ -6,6 +6,7 @@
 #include "core/shop/kinds/BookInfo.h"
 #include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/MacroRun.h"
+#include "core/shop/kinds/Reminder.h"
 #include "core/shop/kinds/Study.h"
 #include "core/shop/kinds/Surfacing.h"
 
@@ -42,7 +43,8 @@ using Kinds = KindList<BookInfo,     //
                        ZeroSetup,    //
                        MacroVersion, //
                        MacroRun,     //
-                       Event>;
+                       Event,        //
+                       Reminder>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

@@ -52,10 +52,13 @@ struct Teller {
     }
     void upkeep() {
         auto const suspect = known.redo.size();
+        auto const due = std::count_if(known.due.begin(), known.due.end(), [](auto const& each) { return each.now(); });
         if (stale || stale_macro)
             p.upkeep = {Standing::Suspect, fmt::format("{} to do again", known.redo.size())};
         else if (suspect)
             p.upkeep = {Standing::Suspect, fmt::format("{} in doubt", suspect)};
+        else if (due)
+            p.upkeep = {Standing::Due, fmt::format("{} due", due)};
         else
             p.upkeep = {Standing::Proved, "all holds"};
     }

@@ -3,12 +3,13 @@
 #pragma once
 // The one most useful thing to do now, and why; and how far each station is.
 
+#include "core/upkeep/Due.h"
 #include "core/upkeep/Redo.h"
 #include "core/zeroing/PlateZero.h"
 
 namespace steady::upkeep {
 
-enum class Standing { Open, Proved, Suspect, Failed };
+enum class Standing { Open, Proved, Suspect, Failed, Due };
 
 struct StationState {
     Standing standing = Standing::Open;
@@ -29,6 +30,7 @@ struct Known {
     zeroing::PlateZeroResult const& zero;
     Findings const& slips;
     std::vector<RedoStep> const& redo; ///< what no longer holds
+    std::vector<Due> const& due;       ///< or not due yet
     std::optional<bool> run_good;      ///< the macro as it stands has been run and set a right zero; none: not run yet
 };
 Progress progressOf(Known const& known);

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/upkeep/Record.h"
 
+#include "core/quantity/Units.h"
+
 namespace steady::upkeep {
 namespace {
 
@@ -16,7 +18,7 @@ constexpr Tellable table[] = {
     {Happening::Bumped, Subject::Plate, "The plate was bumped or dropped"},
     {Happening::BaseDented, Subject::Plate, "The plate is dented"},
     {Happening::CablePulled, Subject::Plate, "The plate's lead was pulled"},
-    {Happening::BoardSurfaced, Subject::Board, "The board was surfaced", true},
+    {Happening::BoardSurfaced, Subject::Board, "The board was surfaced"},
     {Happening::BoardChanged, Subject::Board, "The board was replaced"},
     {Happening::StockChanged, Subject::Machine, "Other stock, or its top was cut"},
     {Happening::VacuumChanged, Subject::Machine, "The vacuum was switched"},
@@ -37,6 +39,7 @@ constexpr Tellable table[] = {
     {Happening::HandMove, Subject::Machine, "A tool was moved by hand or by a recovery"},
     {Happening::RackMoved, Subject::Machine, "The rack was moved or bent"},
     {Happening::AirLow, Subject::Machine, "The air was low"},
+    {Happening::Note, Subject::Machine, "Only a note"},
 };
 
 /// The figures that nobody computes, of what stands there and of its tools.
@@ -92,9 +95,14 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
         event.assembly = place.assembly;
         break;
     }
-    shop::Change change{told.words, {}, {}, {}};
+    if (told.what == Happening::Note && event.note.empty())
+        return fail(Code::Missing, {"what happened"}, "The note", "Type it first.");
+    shop::Change change{told.what == Happening::Note ? "Note: " + event.note : told.words, {}, {}, {}};
     auto const id = book.snapshot().book().nextId();
     if (told.what == Happening::BoardSurfaced) { // its own kind, with its arithmetic
+        if (amount_mm && !(*amount_mm > 0 && *amount_mm <= 50))
+            return fail(Code::OutOfRange, {"surfaced"}, lengthText(*amount_mm, book.units()), "0 to 50 mm");
+        if (!event.note.empty()) change.what += ": " + event.note; // a surfacing has no place for it
         change.put(Id<shop::Surfacing>{id}, shop::Surfacing{place.board, amount_mm, now_utc_ms});
         return change;
     }

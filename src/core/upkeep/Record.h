@@ -13,17 +13,17 @@ namespace steady::upkeep {
 /// To what it happened.
 enum class Subject { Machine, Setter, Plate, Board, Tool };
 
-/// What can be told from anywhere: what happened, to what it can happen, and whether an amount belongs to it.
+/// What can be told from anywhere: what happened, and to what it can happen.
 struct Tellable {
     shop::Happening what;
     Subject subject;
     char const* words; ///< “The setter was moved”
-    bool amount = false;
 };
 std::span<Tellable const> tellable();
 
 /// The change that records it for what stands at the place of work, with the figures that somebody had typed by then,
-/// and with what follows at once: a new home epoch, a surfacing. Error: Missing: there is no such thing at the place.
+/// and with what follows at once: a new home epoch, a surfacing. Error: Missing: there is no such thing at the place;
+/// OutOfRange: nobody surfaces so much.
 Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
                             std::int64_t now_utc_ms, std::optional<double> amount_mm = {}, std::string note = {});
 

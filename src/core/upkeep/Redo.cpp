@@ -81,6 +81,11 @@ std::vector<RedoStep> shortestRedo(facts::Reader const& book, std::vector<Result
         if (auto const macro = macroFor(result->kind, setup.plan.method))
             step.seconds = book.ask<predictedSeconds>(setup, *macro);
         if (step.seconds) step.seconds_from = SecondsFrom::Predicted;
+        for (auto const& own : setup.prefer.times)
+            if (own.seconds && own.result == word(result->kind)) {
+                step.seconds = own.seconds;
+                step.seconds_from = SecondsFrom::Owner;
+            }
         steps.push_back(std::move(step));
     }
     return steps;

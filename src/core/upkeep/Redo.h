@@ -23,7 +23,7 @@ struct RedoStep {
     std::int64_t subject = 0;
     std::string title, remedy;
     facts::Hold state = facts::Hold::Stale; ///< or suspect: a spot check is enough
-    std::optional<double> seconds;          ///< of the machine; pauses come on top
+    std::optional<double> seconds; ///< of the machine, where pauses come on top; or the owner's own, with everything
     SecondsFrom seconds_from = SecondsFrom::None;
     bool operator==(RedoStep const&) const = default;
 };

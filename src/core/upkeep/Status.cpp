@@ -16,14 +16,16 @@ bool Status::holds() const {
     });
 }
 
-Status statusOf(facts::Reader const& book, std::optional<bool> run_good) {
+Status statusOf(facts::Reader const& book, std::int64_t now_utc_ms, std::optional<bool> run_good) {
     auto const [id, setup] = safety::setupOf(book);
     Status status;
     status.seq = book.snapshot().seq();
     status.results = book.ask<resultsOf>();
     status.redo = shortestRedo(book, status.results, id);
+    status.due = dueOf(book, setup.place.machine, now_utc_ms);
     if (auto const zero = book.ask<zeroing::plateZero>(setup, std::optional<shop::Contact>()))
-        status.progress = progressOf({book, *zero, book.ask<zeroing::findSlips>(setup), status.redo, run_good});
+        status.progress =
+            progressOf({book, *zero, book.ask<zeroing::findSlips>(setup), status.redo, status.due, run_good});
     return status;
 }
 

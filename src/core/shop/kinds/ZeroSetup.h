@@ -120,6 +120,18 @@ struct GaugeCheck {
     }
 };
 
+/// How long somebody takes to make a result again, hands included.
+struct OwnTime {
+    std::string result; ///< as `status` names it
+    std::optional<double> seconds;
+    bool operator==(OwnTime const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"result", "result"}, self.result);
+        f({"seconds", "time it takes"}, self.seconds, bounds::own_s);
+    }
+};
+
 /// How its owner likes it.
 struct ZeroPreferences {
     double paper_mm = 0.1; ///< office paper, common practice; measure your own
@@ -128,6 +140,7 @@ struct ZeroPreferences {
     std::optional<double> window_mm;
     double trim_mm = 0; ///< what “trim zero” takes deeper; negative: higher
     double look_mm = 5; ///< how high above zero “go and look” stops
+    std::vector<OwnTime> times;
     bool operator==(ZeroPreferences const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
@@ -136,6 +149,7 @@ struct ZeroPreferences {
         f({"window_mm", "window", "window_mm"}, self.window_mm);
         f({"trim_mm", "trim", "trim_mm"}, self.trim_mm);
         f({"look_mm", "height to look at", "look_mm"}, self.look_mm);
+        f({"times", "times it takes"}, self.times);
     }
 };
 

@@ -4,6 +4,8 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/macros/RestsOn.h"
+#include "core/safety/Rehearsal.h"
 #include "core/upkeep/Record.h"
 #include "core/upkeep/Status.h"
 #include "core/zeroing/Link.h"
@@ -234,6 +236,28 @@ private Q_SLOTS:
         touch(two, Target::Plate);
         QCOMPARE(left(131).at(wipe.value), 2.0);
         QCOMPARE(left(131).at(collet.value), 1.0);
+    }
+    /// Names and days stand in the comments of a text; what the control does with it is what has to be the same.
+    void aNameEndsNoKeptMacroAndAFigureDoes() {
+        Told told;
+        auto const written = safety::rehearse(told.now(), *told.history.now().book().find(told.setup_id));
+        QVERIFY(written && written->macro.text.find("(Rests on: ") != std::string::npos);
+        auto const plate = told.history.now().book().find(told.setup_id)->place.plate;
+        told.history.add(MacroVersion{"plate-zero", written->macro.text, 0, 0,
+                                      macros::figuresOf(told.now(), written->zero, macros::Kind::PlateZero),
+                                      told.setup_id});
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open); // not run yet
+        told.history.change(plate, [](TouchPlate& p) { p.name = "Another name (long)"; });
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open);
+        told.history.change(plate, [](TouchPlate& p) {
+            p.thickness = {}; // its readings were another plate's
+            p.nominal_mm = 12.5;
+        });
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Stale);
+    }
+    void aTextIsReadAsTheControlReadsIt() {
+        QCOMPARE(macros::codeOf("(a; b)\nG0 Z1 (up) X2 ; and away\n\n  g1z-1\n(MSG,stop)\nM0"),
+                 std::string("G0Z1X2\ng1z-1\nM0\n"));
     }
     void ownersTimeCountsBeforeThePredictedOne() {
         Told told;

@@ -7,6 +7,7 @@
 #include "app/widgets/When.h"
 #include "core/base/LineDiff.h"
 #include "core/base/Words.h"
+#include "core/macros/RestsOn.h"
 #include "core/zeroing/Link.h"
 
 #include <QFile>
@@ -31,7 +32,7 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
     if (!version) {
         version = {desk().nextId(change)};
         shop::MacroVersion kept{macros::name(m_kind), macro, seq, now, {}, {}};
-        if (m_rehearsal) kept.used = zeroing::zeroUsed(m_rehearsal->zero);
+        if (m_rehearsal) kept.used = macros::figuresOf(desk().book(), m_rehearsal->zero, m_kind);
         kept.place = desk().setupId();
         change.put(version, std::move(kept));
     }

@@ -6,6 +6,7 @@
 #include "core/machine/Believed.h"
 #include "core/machine/Run.h"
 #include "core/macros/LinkNumbers.h"
+#include "core/macros/RestsOn.h"
 #include "core/macros/SetterRecipes.h"
 #include "core/macros/ZeroRecipes.h"
 #include "core/quantity/WorkOffset.h"
@@ -253,8 +254,9 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     auto const& behaviour = zero->machine.behaviour;
     if (auto const numbers = macros::checkNumbers(behaviour); !numbers) return Failure(numbers.error());
     Writer const writer{book, setup, kind, *zero};
-    auto const recipe = writer.recipe();
+    auto recipe = writer.recipe();
     if (!recipe) return Failure(recipe.error());
+    if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
     Rehearsal made;
     made.kind = kind;
     auto const chosen = recipe->without(leave_out).joined(behaviour.homed_parameter.has_value());

@@ -4,6 +4,7 @@
 
 #include "core/base/Words.h"
 #include "core/facts/Facts.h"
+#include "core/macros/RestsOn.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/safety/Rehearsal.h"
 #include "core/safety/Verdict.h"
@@ -215,8 +216,8 @@ private:
         std::vector<facts::Because> because;
         if (!today) {
             because.push_back({0, 0, "The book cannot write it now: " + toFinding(today.error()).text});
-        } else if (today->macro.text != version.text) {
-            because = facts::changedSince(m_book, version.used, zeroing::zeroUsed(today->zero));
+        } else if (macros::codeOf(today->macro.text) != macros::codeOf(version.text)) { // names and days end nothing
+            because = facts::changedSince(m_book, version.used, macros::figuresOf(m_book, today->zero, kind));
             if (because.empty()) because.push_back({0, 0, "The book would write it otherwise now."});
         }
         if (!because.empty())

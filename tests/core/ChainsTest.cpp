@@ -4,7 +4,11 @@
 #include "support/Test.h"
 
 #include "core/base/Words.h"
-#include "core/zeroing/Advice.h"
+#include "core/advice/MachineAdvice.h"
+#include "core/advice/SetterAdvice.h"
+#include "core/advice/ToolAdvice.h"
+#include "core/zeroing/LinkJudgements.h"
+#include "core/zeroing/Slips.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/Link.h"
@@ -346,7 +350,7 @@ private Q_SLOTS:
                 if (each.headline.find(words) != std::string::npos) return true;
             return false;
         };
-        auto machine = [&] { return zeroing::machineJudgements(shop.book, shop.setup()); };
+        auto machine = [&] { return advice::machineJudgements(shop.book, shop.setup()); };
         QVERIFY(has(machine(), "home at the") && has(machine(), "Homing repeats to"));
         shop.change(shop.machine, [](shop::Machine& m) {
             ++m.home_epoch;
@@ -357,12 +361,12 @@ private Q_SLOTS:
         for (auto const* words :
              {"The ends of X are turned", "contacts are from before", "Z loses 0.020 mm", "counts as a contact"})
             QVERIFY2(has(machine(), words), words);
-        auto tool = [&] { return zeroing::toolJudgements(shop.book, shop.setup()); };
+        auto tool = [&] { return advice::toolJudgements(shop.book, shop.setup()); };
         QVERIFY(has(tool(), "reaches 52.000 mm"));
         shop.change(shop.tool, [](shop::Assembly& a) { a.conducts = false; });
         QVERIFY(has(tool(), "cannot close the plate's circuit"));
         shop.change(shop.tool, [](shop::Assembly& a) { a.diameter_mm = 92; });
-        auto setter = [&] { return zeroing::setterJudgements(shop.book, shop.setup()); };
+        auto setter = [&] { return advice::setterJudgements(shop.book, shop.setup()); };
         QVERIFY(has(setter(), "of stroke after the trip") && has(setter(), "Tool 3 does not fit on the disc"));
         QVERIFY(has(setter(), "share an input but rest differently"));
         shop.change(shop.setter, [](shop::ToolSetter& s) { s.input = shop::SetterInput::Own; });

@@ -8,7 +8,11 @@
 #include "core/base/LineDiff.h"
 #include "core/macros/TouchPrice.h"
 #include "core/upkeep/NextStep.h"
-#include "core/zeroing/Advice.h"
+#include "core/advice/MachineAdvice.h"
+#include "core/advice/SetterAdvice.h"
+#include "core/advice/ToolAdvice.h"
+#include "core/zeroing/LinkJudgements.h"
+#include "core/zeroing/Slips.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/HeightMap.h"
 #include "core/zeroing/Lengths.h"
@@ -54,7 +58,7 @@ std::string sumsOf(test::LinkedShop const& shop) {
         if (setter) text += fmt::format("reaches {}\n", zeroing::reachesDisc(*tool, *setter));
         auto other = setup;
         other.place.assembly = id;
-        text += told(zeroing::toolJudgements(book, other));
+        text += told(advice::toolJudgements(book, other));
     }
     text += "\n# board\n" + told(zeroing::boardJudgements(book, setup));
     text += toldOr(zeroing::boardHeight(book, setup), [&](auto const& h) {
@@ -71,7 +75,7 @@ std::string sumsOf(test::LinkedShop const& shop) {
         text += fmt::format("{} in {}: {}", row.number, row.work_offset, row.zero ? chain(*row.zero) : "none\n");
     text += told(zeroing::offsetJudgements(book, setup));
     text += toldOr(zeroing::gaugeBlockTravel(setup), chain) + told(zeroing::gaugeBlockJudgements(book, setup));
-    text += "\n# said\n" + told(zeroing::machineJudgements(book, setup)) + told(zeroing::setterJudgements(book, setup));
+    text += "\n# said\n" + told(advice::machineJudgements(book, setup)) + told(advice::setterJudgements(book, setup));
     text += told(zeroing::linkJudgements(book, setup, now_utc_ms));
     for (auto const& m : zeroing::compareMethods(book, setup))
         text += fmt::format("{}{}{} ± {:.6f} | {} | {} | {} | {}\n", m.name, m.chosen ? " chosen" : "",

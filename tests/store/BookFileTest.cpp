@@ -390,6 +390,9 @@ private Q_SLOTS:
                 auto const* partner = (*session)->book().find(Id<Instrument>{id.value + 1});
                 QVERIFY(partner);
                 QCOMPARE(partner->name, study->what);
+                auto const* event = (*session)->book().find(Id<Event>{id.value + 2});
+                QVERIFY(event && event->what == Happening::Bumped);
+                QCOMPARE(event->note, study->what);
                 QCOMPARE((*session)->readings(id).value().size(), std::size_t(std::stoi(study->what) + 1));
             }
         }

@@ -26,11 +26,15 @@ void say(std::int64_t seq, char const* what) {
     std::fflush(stdout);
 }
 
-/// Two entities and a reading: a half change would show.
+/// Three entities, one of them something that happened, and a reading: a half change would show.
 shop::Change next(std::int64_t id, int i) {
     shop::Change change{"change " + std::to_string(i), {}, {}, {}};
     change.put(Id<shop::Study>{id}, shop::Study{std::to_string(i)});
     change.put(Id<shop::Instrument>{id + 1}, shop::Instrument{std::to_string(i)});
+    shop::Event event;
+    event.what = shop::Happening::Bumped;
+    event.note = std::to_string(i);
+    change.put(Id<shop::Event>{id + 2}, std::move(event));
     change.readings.push_back({{id}, {0, static_cast<double>(i), std::to_string(i)}});
     return change;
 }

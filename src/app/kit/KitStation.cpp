@@ -3,9 +3,10 @@
 #include "app/kit/KitStation.h"
 
 #include "app/kit/ReadingsList.h"
+#include "core/advice/SetterAdvice.h"
+#include "core/advice/ToolAdvice.h"
 #include "core/base/Words.h"
 #include "core/macros/TouchPrice.h"
-#include "core/zeroing/Advice.h"
 #include "paper/PartPainter.h"
 #include "paper/ReadingsPainter.h"
 #include "paper/SetterPainter.h"
@@ -454,8 +455,8 @@ void KitStation::refreshPictures() {
         return;
     }
     auto said = plates    ? zeroing::plateJudgements(*zero)
-                : setters ? zeroing::setterJudgements(desk().book(), desk().setup())
-                          : zeroing::toolJudgements(desk().book(), desk().setup());
+                : setters ? advice::setterJudgements(desk().book(), desk().setup())
+                          : advice::toolJudgements(desk().book(), desk().setup());
     auto const& machine = zero->machine;
     bool const own_switch = zero->plate.path == shop::Path::OwnSwitch;
     if (plates)

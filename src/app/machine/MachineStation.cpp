@@ -2,9 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/machine/MachineStation.h"
 
+#include "core/advice/MachineAdvice.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/upkeep/Record.h"
-#include "core/zeroing/Advice.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
 #include "paper/InputPainter.h"
@@ -304,7 +304,7 @@ void MachineStation::refresh() {
         u"How late a touch is recorded, and how far the tip goes on, for each feed."_s);
     showPictures();
     auto said = zeroing::gaugeBlockJudgements(desk().book(), desk().setup());
-    auto const more = zeroing::machineJudgements(desk().book(), desk().setup());
+    auto const more = advice::machineJudgements(desk().book(), desk().setup());
     said.insert(said.end(), more.begin(), more.end());
     judgement()->show(said);
 }

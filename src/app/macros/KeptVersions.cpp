@@ -140,6 +140,7 @@ void MacrosStation::showCompared() {
                                       : QString()});
     }
     m_compared->show(std::move(rows));
+    m_compared->choose(0);
 }
 
 std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {

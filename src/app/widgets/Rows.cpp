@@ -99,8 +99,8 @@ void RowsView::show(std::vector<Row> rows) {
     auto const before = chosen() >= 0 ? row(chosen()).text : QString();
     m_model->show(std::move(rows));
     int at = count() ? 0 : -1;
-    for (int i = 0; i < count(); ++i)
-        if (row(i).text == before) at = i;
+    for (int i = count() - 1; i >= 0; --i)
+        if (row(i).text == before) at = i; // the first of equals
     setCurrentIndex(m_model->index(at));
 }
 

@@ -4,11 +4,12 @@
 
 #include "app/widgets/When.h"
 #include "app/zeroing/MethodsView.h"
+#include "core/advice/SetterAdvice.h"
 #include "core/base/Words.h"
 #include "core/quantity/WorkOffset.h"
-#include "core/zeroing/Advice.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
+#include "core/zeroing/LinkJudgements.h"
 #include "core/zeroing/Methods.h"
 #include "paper/LengthsPainter.h"
 
@@ -268,7 +269,7 @@ std::vector<Judgement> ZeroingStation::judged() const {
         append(zeroing::linkJudgements(book, setup, desk().session().now()));
     else if (section == u"board"_s || (other && m_target == Target::Board))
         append(zeroing::boardJudgements(book, setup));
-    if (other && m_target == Target::Setter) append(zeroing::setterJudgements(book, setup));
+    if (other && m_target == Target::Setter) append(advice::setterJudgements(book, setup));
     if (other && m_target == Target::Paper)
         said.push_back({Severity::Note,
                         "Paper is a feel.",

@@ -3,6 +3,7 @@
 #include "core/zeroing/Slips.h"
 
 #include "core/base/Words.h"
+#include "core/facts/Facts.h"
 #include "core/quantity/Units.h"
 #include "core/zeroing/SetterHeight.h"
 
@@ -95,7 +96,7 @@ char const* wordsOf(SlipKind kind) {
 
 struct Search {
     facts::Reader const& book;
-    shop::ZeroSetup const& setup;
+    shop::ZeroSetup setup;
     UnitSystem units;
     Findings found;
 
@@ -120,35 +121,32 @@ struct Search {
         found.push_back({Severity::Attention, std::move(text), std::move(remedy), {place}});
     }
 
-    void plates() {
-        for (auto const& [id, plate] : book.all<shop::TouchPlate>()) {
-            std::vector<shop::Reading> values;
-            if (plate->thickness) {
-                auto const read = book.readings(plate->thickness);
-                if (!read) {
-                    found.push_back(toFinding(read.error(), Severity::Bad));
-                    continue;
-                }
-                for (auto const& reading : *read)
-                    if (!reading.withdrawn) values.push_back(reading);
-            }
-            std::vector<double> sorted;
-            for (auto const& reading : values) sorted.push_back(reading.value_mm);
-            std::sort(sorted.begin(), sorted.end());
-            if (sorted.empty()) continue;
-            double const middle = sorted[sorted.size() / 2];
-            if (sorted.size() >= 3)
-                for (auto const& reading : values)
-                    check(fmt::format("{}, reading {}", plate->name, reading.nr), reading.value_mm, reading.as_typed,
-                          middle, limits.reading_mm, "the other readings");
-            if (!plate->nominal_mm) continue; // what is only assumed fits nothing and contradicts nothing
-            bool const single = sorted.size() < 3;
-            double const nominal = *plate->nominal_mm;
-            check(plate->name + (single ? ", reading" : ", nominal thickness"), single ? middle : nominal,
-                  single ? values.front().as_typed : std::string(), single ? nominal : middle,
-                  isInchSize(nominal) && !single ? limits.inch_size_mm : limits.nominal_mm,
-                  single ? "the nominal thickness" : "what was measured");
+    void plate(Id<shop::TouchPlate> id) {
+        auto const& plate = *book.find(id);
+        std::vector<shop::Reading> values;
+        if (plate.thickness) {
+            auto const& read = book.readings(plate.thickness);
+            if (!read) return found.push_back(toFinding(read.error(), Severity::Bad));
+            for (auto const& reading : *read)
+                if (!reading.withdrawn) values.push_back(reading);
         }
+        std::vector<double> sorted;
+        for (auto const& reading : values) sorted.push_back(reading.value_mm);
+        std::sort(sorted.begin(), sorted.end());
+        if (sorted.empty()) return;
+        double const middle = sorted[sorted.size() / 2];
+        if (sorted.size() >= 3)
+            for (auto const& reading : values)
+                if (std::abs(reading.value_mm - middle) > limits.reading_mm) // else there is no word to make
+                    check(fmt::format("{}, reading {}", plate.name, reading.nr), reading.value_mm, reading.as_typed,
+                          middle, limits.reading_mm, "the other readings");
+        if (!plate.nominal_mm) return; // what is only assumed fits nothing and contradicts nothing
+        bool const single = sorted.size() < 3;
+        double const nominal = *plate.nominal_mm;
+        check(plate.name + (single ? ", reading" : ", nominal thickness"), single ? middle : nominal,
+              single ? values.front().as_typed : std::string(), single ? nominal : middle,
+              isInchSize(nominal) && !single ? limits.inch_size_mm : limits.nominal_mm,
+              single ? "the nominal thickness" : "what was measured");
     }
 
     /// The part of “8 mm compression” or “1/4\" up-cut” that tells a diameter.
@@ -315,6 +313,18 @@ struct Search {
     }
 };
 
+// Each is looked for again only when something that it looked at has changed.
+Findings slipsOfPlate(facts::Reader const& book, Id<shop::TouchPlate> plate) {
+    Search search{book, {}, book.units(), {}};
+    search.plate(plate);
+    return std::move(search.found);
+}
+template<void (Search::*look)()> Findings slipsAmong(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    Search search{book, setup, book.units(), {}};
+    (search.*look)();
+    return std::move(search.found);
+}
+
 } // namespace
 
 std::optional<Slip> explainSlip(double value, std::string const& typed, double expected, double tolerance,
@@ -336,12 +346,23 @@ std::optional<Slip> explainSlip(double value, std::string const& typed, double e
 }
 
 Findings findSlips(facts::Reader const& book, shop::ZeroSetup const& setup) {
-    Search search{book, setup, book.units(), {}};
-    search.plates();
-    search.tools();
-    search.contacts();
-    search.setter();
-    return std::move(search.found);
+    Findings found;
+    auto const add = [&](Findings const& more) { found.insert(found.end(), more.begin(), more.end()); };
+    for (auto const& [id, plate] : book.all<shop::TouchPlate>()) add(book.ask<slipsOfPlate>(id));
+    // Of a setup only where the work is matters.
+    shop::ZeroSetup where;
+    where.place.machine = setup.place.machine;
+    where.place.setter = setup.place.setter;
+    add(book.ask<slipsAmong<&Search::tools>>(where));
+    add(book.ask<slipsAmong<&Search::contacts>>(where));
+    add(book.ask<slipsAmong<&Search::setter>>(where));
+    return found;
+}
+
+std::vector<Judgement> slipJudgements(Findings const& slips) {
+    std::vector<Judgement> said;
+    for (auto const& slip : slips) said.push_back({slip.severity, slip.text, slip.remedy, {}});
+    return said;
 }
 
 } // namespace steady::zeroing

@@ -4,6 +4,7 @@
 // Slips of hand and eye: numbers that do not fit what the book knows, with what was probably meant.
 
 #include "core/facts/Reader.h"
+#include "core/zeroing/Judgement.h"
 
 namespace steady::zeroing {
 
@@ -29,5 +30,8 @@ std::optional<Slip> explainSlip(double value_mm, std::string const& as_typed, do
 
 /// All of a book: readings, nominal sizes, contacts, lengths, positions. Each names the place and the remedy.
 Findings findSlips(facts::Reader const& book, shop::ZeroSetup const& setup);
+
+/// To stand above everything else.
+std::vector<Judgement> slipJudgements(Findings const& slips);
 
 } // namespace steady::zeroing

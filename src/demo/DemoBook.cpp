@@ -3,6 +3,7 @@
 #include "demo/DemoBook.h"
 
 #include "core/safety/Rehearsal.h"
+#include "core/upkeep/Due.h"
 #include "demo/Diary.h"
 
 namespace steady::demo {
@@ -320,10 +321,9 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     router.keepMacro();
     router.today(board);
     diary.at(0, -40);
-    Reminder disc{"Wipe the disc, look at the cable", router.bench.machine, DueBy::Cycles, 200, diary.now(), 0, 0, 0};
-    disc.count = 1180; // by the owner's tally
-    disc.done_at = 1030;
-    disc.known_then = 20;
+    Reminder disc{"Wipe the disc, look at the cable", router.bench.machine, DueBy::Cycles, 200, diary.now()};
+    disc.done_at = 1030; // by the owner's tally, like the count
+    disc = upkeep::counted(facts::Reader((*session)->snapshot()), disc, 1180);
     diary.add("Reminder: wipe the disc", disc);
     diary.add("Reminder: caliper on a gauge block", Reminder{"Check the caliper on a gauge block", router.bench.machine,
                                                              DueBy::Days, 90, now - 93LL * 86'400'000});

@@ -3,16 +3,16 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
-#include "core/base/Words.h"
 #include "core/advice/MachineAdvice.h"
 #include "core/advice/SetterAdvice.h"
 #include "core/advice/ToolAdvice.h"
-#include "core/zeroing/LinkJudgements.h"
-#include "core/zeroing/Slips.h"
+#include "core/base/Words.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/Link.h"
+#include "core/zeroing/LinkJudgements.h"
 #include "core/zeroing/Methods.h"
+#include "core/zeroing/Slips.h"
 
 using namespace steady;
 using shop::Target;

@@ -11,6 +11,7 @@
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/LinkJudgements.h"
 #include "core/zeroing/Methods.h"
+#include "core/zeroing/Slips.h"
 #include "paper/LengthsPainter.h"
 
 namespace steady::app {

@@ -192,12 +192,14 @@ Result<shop::Snapshot> BookFile::load(Going const& going) const {
     }
     if (auto whole = readToTheEnd(*rows, database()); !whole) return Failure(whole.error());
     readAll(bodies);
+    std::vector<std::pair<std::int64_t, shop::Entity>> entities;
     for (auto& each : bodies) {
         auto& entity = *each.entity;
         if (!entity && entity.error().code == Code::FileNewer) return Failure(entity.error());
         if (!entity) return damaged("thing number " + std::to_string(each.id) + " cannot be read");
-        book.put(each.id, std::move(*entity));
+        entities.emplace_back(each.id, std::move(*entity));
     }
+    book.putAll(std::move(entities));
     if (auto const found = book.check(); !found.empty()) return damaged(found.front().text);
     return shop::Snapshot(std::move(book), std::move(heads), seq, m_readings);
 }

@@ -120,7 +120,12 @@ struct Tour {
         part(u"zeroing"_s, u"board"_s, u"board.png"_s);
         part(u"zeroing"_s, u"method"_s, u"methods.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
+        part(u"upkeep"_s, u"due"_s, u"due.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
+        auto* happened = window.findChild<QAction*>(u"edit.happened"_s);
+        happened->trigger();
+        picture(u"upkeep"_s, u"happened.png"_s);
+        happened->trigger(); // away again, and nothing is told
         window.goTo(u"macros"_s);
         auto* macros = &this->macros();
         play();

@@ -147,7 +147,8 @@ private Q_SLOTS:
             QVERIFY(each.at("id").get<int>() > 0 && each.at("left").is_number());
             due += each.at("by").get<std::string>() + " " + each.at("title").get<std::string>() + "\n";
         }
-        QCOMPARE(due, std::string("days Check the caliper on a gauge block\ncycles Wipe the disc, look at the cable\n"));
+        QCOMPARE(due,
+                 std::string("days Check the caliper on a gauge block\ncycles Wipe the disc, look at the cable\n"));
         QCOMPARE(json.at("due")[1].at("left").get<double>(), 50.0); // 200 less 1180, and 1030 done
         QCOMPARE(json.at("seq").get<int>(), 64);
         QCOMPARE(json.at("next").at("station").get<std::string>(), std::string("macros"));

@@ -33,6 +33,8 @@ public:
     template<class T> Id<T> first() const { return all<T>().empty() ? Id<T>{} : all<T>().begin()->first; }
 
     void put(std::int64_t id, Entity value);
+    /// Many at once, by their numbers.
+    void putAll(std::vector<std::pair<std::int64_t, Entity>> entities);
     /// The next number that no entity has or had.
     std::int64_t nextId() const { return m_next_id; }
     /// Numbers up to this one are taken, by entities retired long ago.

@@ -6,27 +6,33 @@
 #include "core/base/Words.h"
 #include "core/shop/Book.h"
 
-#include <atomic>
 #include <fmt/format.h>
 
 namespace steady::shop {
 
 /// The map of this state alone, to be changed.
 template<class List> template<class T> EntityMap<T>& BookOf<List>::own() {
-    auto& kept = std::get<std::shared_ptr<Map<T> const>>(m_maps);
-    if (kept.use_count() == 1) {
-        std::atomic_thread_fence(std::memory_order_acquire); // whoever shared it has read it to the end
-        return const_cast<Map<T>&>(*kept);                   // every map is made as one that can change
-    }
-    auto copy = std::make_shared<Map<T>>(*kept);
+    auto copy = std::make_shared<Map<T>>(all<T>());
     auto& own = *copy;
-    kept = std::move(copy);
+    std::get<std::shared_ptr<Map<T> const>>(m_maps) = std::move(copy);
     return own;
 }
 
 template<class List> void BookOf<List>::put(std::int64_t id, Entity value) {
     reserve(id);
     std::visit([&]<class T>(T& entity) { own<T>()[Id<T>{id}] = std::make_shared<T const>(std::move(entity)); }, value);
+}
+
+template<class List> void BookOf<List>::putAll(std::vector<std::pair<std::int64_t, Entity>> entities) {
+    for (auto const& [id, value] : entities) reserve(id);
+    List::forEach([&]<class T>() {
+        Map<T>* map = nullptr; // copied once, not with each
+        for (auto& [id, value] : entities)
+            if (auto* entity = std::get_if<T>(&value)) {
+                if (!map) map = &own<T>();
+                (*map)[Id<T>{id}] = std::make_shared<T const>(std::move(*entity));
+            }
+    });
 }
 
 template<class List> void BookOf<List>::retire(std::int64_t id) {

@@ -23,7 +23,7 @@ template<class... T> struct KindList {
     using Entity = std::variant<T...>;
     using Maps = std::tuple<std::shared_ptr<EntityMap<T> const>...>;
     template<class One> using With = KindList<T..., One>;
-    static Maps none() { return {std::make_shared<EntityMap<T>>()...}; }
+    static Maps none() { return {std::make_shared<EntityMap<T> const>()...}; }
     /// Calls `each.operator()<T>()` for every kind in the order of the list.
     static void forEach(auto&& each) { (each.template operator()<T>(), ...); }
 };

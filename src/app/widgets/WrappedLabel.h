@@ -6,6 +6,7 @@
 
 #include <QHash>
 #include <QLabel>
+#include <algorithm>
 
 namespace steady::app {
 
@@ -18,6 +19,24 @@ public:
     }
     /// Its words can be selected, from when the pointer comes: a text that can be is slow to lay out.
     void setSelectable() { m_selectable = true; }
+    /// As wide as its longest word at least; Qt lays the text out several times to find that, and a nice shape.
+    QSize minimumSizeHint() const override {
+        if (m_least_of != text() || m_least_font != font()) {
+            m_least_of = text();
+            m_least_font = font();
+            m_least = {};
+            QFontMetrics const metrics(font());
+            for (auto const& word : m_least_of.split(u' ', Qt::SkipEmptyParts))
+                m_least.setWidth(std::max(m_least.width(), metrics.horizontalAdvance(word) + 1));
+            m_least.setHeight(m_least_of.isEmpty() ? 0 : metrics.height());
+        }
+        return m_least;
+    }
+    QSize sizeHint() const override {
+        auto const least = minimumSizeHint();
+        int const width = std::max(least.width(), fontMetrics().averageCharWidth() * 30);
+        return {width, std::max(least.height(), heightForWidth(width))};
+    }
     int heightForWidth(int width) const override {
         auto const flags = textInteractionFlags();
         if (m_words != text() || m_font != font() || m_flags != flags) {
@@ -39,7 +58,9 @@ protected:
 
 private:
     bool m_selectable = false;
-    mutable QString m_words;
+    mutable QString m_words, m_least_of;
+    mutable QFont m_least_font;
+    mutable QSize m_least;
     mutable QFont m_font;
     mutable Qt::TextInteractionFlags m_flags;
     mutable QHash<int, int> m_heights; ///< by width, of these words in this font

@@ -27,7 +27,7 @@ public:
             m_least = {};
             QFontMetrics const metrics(font());
             for (auto const& word : m_least_of.split(u' ', Qt::SkipEmptyParts))
-                m_least.setWidth(std::max(m_least.width(), metrics.horizontalAdvance(word) + 1));
+                m_least.setWidth(std::max(m_least.width(), metrics.horizontalAdvance(word)));
             m_least.setHeight(m_least_of.isEmpty() ? 0 : metrics.height());
         }
         return m_least;

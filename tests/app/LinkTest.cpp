@@ -144,7 +144,7 @@ private Q_SLOTS:
         QVERIFY(drive.judgement().contains(u"The spoilboard is 16.500 mm thick now."_s));
         QVERIFY(drive.find<app::SumLine>("sum")->shownText().endsWith(u"= −95.562 mm"_s));
         drive.type("zero.surfaced", u"80"_s);
-        QVERIFY(drive.hintOf("zero.surfaced").contains(u"outside 0 to 50 mm"_s));
+        QVERIFY(drive.hintOf("zero.surfaced").contains(u"outside 0.001 to 50.000 mm"_s));
         drive.choose("zero.target", u"the work, through paper"_s);
         drive.type("zero.contact", u"-73.05"_s);
         QVERIFY(drive.find<app::SumLine>("sum")->shownText().startsWith(u"−73.050 − 0.100"_s));

@@ -117,7 +117,7 @@ private Q_SLOTS:
         QTest::keyClick(help, Qt::Key_Escape);
         QVERIFY(!help->isVisible());
     }
-    /// A table that the program does not know how to write stays a table in the help, and no link leads nowhere.
+    /// From the two pages that the window opens by itself.
     void everyPageIsReachedAndEveryLinkLeadsSomewhere() {
         app::prepareProgram();
         QStringList to_read{u"/docs/help/index.md"_s, u"/docs/help/trouble.md"_s};

@@ -33,6 +33,12 @@ QString rowsOf(Driver const& drive, char const* list) {
     return all.join(u'\n');
 }
 
+void chooseRow(Driver const& drive, char const* list, QString const& words) {
+    auto* rows = drive.find<app::RowsView>(list);
+    for (int i = 0; i < rows->count(); ++i)
+        if (rows->row(i).text.contains(words)) rows->choose(i);
+}
+
 /// A station of no use, with a section and nothing wrong with it.
 class ShedStation : public app::Station {
 public:
@@ -101,9 +107,7 @@ private Q_SLOTS:
         drive.click("top.edit.happened");
         tap(drive, "The power was cut");
         drive.key(Qt::Key_5, Qt::ControlModifier);
-        auto* redo = drive.find<app::RowsView>("upkeep.redo");
-        for (int i = 0; i < redo->count(); ++i)
-            if (redo->row(i).text.contains(u"Work zero"_s)) redo->setCurrentIndex(redo->model()->index(i, 0));
+        chooseRow(drive, "upkeep.redo", u"Work zero"_s);
         QVERIFY(drive.find<QPushButton>("upkeep.agrees")->isEnabled());
         drive.click("upkeep.agrees");
         QCOMPARE(stateOf(drive, ResultKind::WorkZero), Hold::Holds);
@@ -163,6 +167,18 @@ private Q_SLOTS:
         tap(drive, "Only a note");
         QVERIFY(drive.notice().contains(u"The note is not known yet"_s));
     }
+    /// What the map shows outlives the state of the desk that it was made of.
+    void theMapIsClickedAfterARun() {
+        Driver drive;
+        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_4, Qt::ControlModifier);
+        drive.key(Qt::Key_F5); // how it went is news, and the book is the same
+        drive.key(Qt::Key_5, Qt::ControlModifier);
+        auto* map = drive.find("upkeep.map");
+        for (int x = 20; x < map->width(); x += 60)
+            for (int y = 20; y < map->height(); y += 40) QTest::mouseClick(map, Qt::LeftButton, {}, {x, y});
+        QVERIFY(!drive.judgement().isEmpty());
+    }
     void remindersComeDueAndAreDone() {
         Driver drive(Driver::Start::Empty);
         drive.key(Qt::Key_5, Qt::ControlModifier);
@@ -185,7 +201,7 @@ private Q_SLOTS:
         drive.type("upkeep.due.count", u"-1"_s);
         QVERIFY(drive.hintOf("upkeep.due.count").contains(u"0 or more"_s));
         drive.type("upkeep.due.count", u"4"_s);
-        QVERIFY2(rowsOf(drive, "upkeep.due").startsWith(u"Wipe the disc | due, 1 cycle ago"_s),
+        QVERIFY2(rowsOf(drive, "upkeep.due").startsWith(u"Wipe the disc | due, 1 touch ago"_s),
                  qPrintable(rowsOf(drive, "upkeep.due")));
         drive.click("upkeep.due.drop");
         QVERIFY(rowsOf(drive, "upkeep.due").startsWith(u"No reminders yet."_s));
@@ -195,9 +211,7 @@ private Q_SLOTS:
         drive.click("top.edit.happened");
         tap(drive, "The board was surfaced");
         drive.key(Qt::Key_5, Qt::ControlModifier);
-        auto* redo = drive.find<app::RowsView>("upkeep.redo");
-        for (int i = 0; i < redo->count(); ++i)
-            if (redo->row(i).text.contains(u"Link"_s)) redo->choose(i);
+        chooseRow(drive, "upkeep.redo", u"Link"_s);
         drive.type("upkeep.own_time", u"4"_s);
         QVERIFY2(rowsOf(drive, "upkeep.redo").contains(u"above work zero | 4 min, as you said"_s),
                  qPrintable(rowsOf(drive, "upkeep.redo")));

@@ -226,7 +226,7 @@ private Q_SLOTS:
         auto const order = upkeep::dueOf(history.reader(), machine, 131 * day);
         QCOMPARE(order[0].title, std::string("Tram")); // a day over
         QCOMPARE(upkeep::leftText(order[0]), std::string("due, 1 day ago"));
-        QCOMPARE(upkeep::leftText(order[1]), std::string("in 3 cycles"));
+        QCOMPARE(upkeep::leftText(order[1]), std::string("in 3 touches"));
         QVERIFY(order[0].now() && !order[1].now());
         // Done, and counted anew.
         history.put(wipe, upkeep::done(history.reader(), *history.now().book().find(wipe), 131 * day));
@@ -256,8 +256,8 @@ private Q_SLOTS:
         QCOMPARE(told.state(ResultKind::MacroProof), Hold::Stale);
     }
     void aTextIsReadAsTheControlReadsIt() {
-        QCOMPARE(macros::codeOf("(a; b)\nG0 Z1 (up) X2 ; and away\n\n  g1z-1\n(MSG,stop)\nM0"),
-                 std::string("G0Z1X2\ng1z-1\nM0\n"));
+        QCOMPARE(macros::codeOf("(a; b)\nG0 Z1 (up) X2 ; and away\n\n  g1z-1\n(MSG,stop; here)\nM0"),
+                 std::string("G0Z1X2\ng1z-1\n(MSG,stop; here)\nM0\n"));
     }
     void ownersTimeCountsBeforeThePredictedOne() {
         Told told;

@@ -41,6 +41,12 @@ public:
     upkeep::Progress const& progress() const { return m_status.progress; }
 
     Result<void> commit(shop::Change change);
+    /// Puts one thing, as a change of its own.
+    template<class T> Result<void> edit(Id<T> id, T value, std::string what) {
+        shop::Change change{std::move(what), {}, {}, {}};
+        change.put(id, std::move(value));
+        return commit(std::move(change));
+    }
     /// Puts the setup, as a change of its own.
     Result<void> commitSetup(shop::ZeroSetup const& setup, std::string what);
     /// Puts what the setup names in `slot`; when it names none, a new one that it names from then on. `change`: what

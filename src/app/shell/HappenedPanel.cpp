@@ -51,8 +51,10 @@ HappenedPanel::HappenedPanel(Desk& desk, QWidget* parent) : Overlay(u"happened"_
         return {};
     });
     m_amount->onLength([this](TypedLength const& typed) -> Result<void> {
-        if (std::abs(typed.mm) > 1000)
-            return fail(Code::OutOfRange, {"amount"}, lengthText(typed.mm, m_desk.units()), "−1000 to 1000 mm");
+        auto const units = m_desk.units();
+        if (constexpr auto may = shop::bounds::amount_mm; !may.hold(typed.mm))
+            return fail(Code::OutOfRange, {"amount"}, lengthText(typed.mm, units),
+                        lengthNumber(may.least, units) + " to " + lengthText(may.most, units));
         m_amount_mm = typed.mm;
         m_amount->showLength(m_amount_mm, {});
         return {};

@@ -132,6 +132,7 @@ void MainWindow::connectActions() {
             m_search = new SearchPanel(m_look, m_actions, centralWidget());
             m_look.dress(m_search);
         }
+        if (m_happened && m_happened->isVisible()) m_happened->leave();
         m_search->isVisible() ? m_search->leave() : m_search->open();
     });
     on("help.station", [this] { help(m_desk ? current()->id() : u"trouble"_s); });
@@ -375,6 +376,7 @@ void MainWindow::somethingHappened() {
         m_happened = new HappenedPanel(*m_desk, centralWidget());
         m_look.dress(m_happened);
     }
+    if (m_search && m_search->isVisible()) m_search->leave();
     m_happened->isVisible() ? m_happened->leave() : m_happened->open();
 }
 

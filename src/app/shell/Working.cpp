@@ -34,7 +34,9 @@ Working::Working(std::vector<Background*> watched, QWidget* parent) : QWidget(pa
     for (auto* each : m_watched)
         connect(each, &Background::busyChanged, this, [this] {
             if (!busy()) return hide();
-            if (!isVisible()) m_soon.start(unnoticed_ms);
+            if (!isVisible()) return m_soon.start(unnoticed_ms);
+            m_stop->setEnabled(true); // it is the next one's now
+            follow();
         });
     connect(&m_soon, &QTimer::timeout, this, [this] {
         if (!busy()) return;
@@ -61,7 +63,9 @@ void Working::follow() {
     auto const* at = busy();
     if (!at) return m_tick.stop();
     double const share = at->share();
-    m_words->setText(at->what() + (share < 0 ? QString() : u", %1 %"_s.arg(qRound(share * 100))));
+    auto const what =
+        m_words->fontMetrics().elidedText(at->what(), Qt::ElideRight, width() / 2); // books have long names
+    m_words->setText(what + (share < 0 ? QString() : u", %1 %"_s.arg(qRound(share * 100))));
     m_bar->setRange(0, share < 0 ? 0 : steps); // 0 … 0: it only shows that something goes on
     if (share >= 0) m_bar->setValue(qRound(share * steps));
 }

@@ -72,9 +72,8 @@ Reminder DueView::reminder() const {
 }
 
 Result<void> DueView::putBack(Reminder changed, std::string what) {
-    shop::Change change{changed.title + ": " + what, {}, {}, {}};
-    change.put(m_chosen, std::move(changed));
-    return m_desk.commit(std::move(change));
+    what = changed.title + ": " + what;
+    return m_desk.edit(m_chosen, std::move(changed), std::move(what));
 }
 
 void DueView::add() {

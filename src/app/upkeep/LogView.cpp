@@ -4,7 +4,6 @@
 
 #include "app/widgets/When.h"
 #include "core/base/Words.h"
-#include "core/facts/Rules.h"
 
 namespace steady::app {
 
@@ -15,14 +14,6 @@ using shop::Surfacing;
 namespace {
 
 constexpr int log_most = 2000;
-constexpr Range any_amount{-1000, 1000}, cut_off{0.001, 50};
-
-/// Puts one entity of its own kind, as an edit.
-template<class T> Result<void> putBack(Desk& desk, Id<T> id, T value, std::string what) {
-    shop::Change change{std::move(what), {}, {}, {}};
-    change.put(id, std::move(value));
-    return desk.commit(std::move(change));
-}
 
 } // namespace
 
@@ -52,24 +43,29 @@ LogView::LogView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(desk) {
     buildSurfacing(static_cast<QVBoxLayout*>(m_surfacing_box->layout()));
 }
 
+/// Of what the chosen row tells.
+template<class T> std::unique_ptr<Form<T>> LogView::formOf(QVBoxLayout* into, Id<T> Told::*which) {
+    return std::make_unique<Form<T>>(
+        m_desk, into,
+        [this, which] {
+            auto const* found = m_desk.book().find(chosen().*which);
+            return found ? *found : T{};
+        },
+        [this, which](T changed, std::string what) {
+            return m_desk.edit(chosen().*which, std::move(changed), "More of what happened: " + what);
+        },
+        [] { return true; });
+}
+
 void LogView::buildEvent(QVBoxLayout* into) {
     m_subject = new Choice(u"upkeep.event.subject"_s, u"To what it happened"_s, m_desk.look());
     connect(m_subject->box(), &QComboBox::activated, this, [this](int index) {
         QTimer::singleShot(0, this, [this, index] { (void)m_desk.report(setSubject(index)); });
     });
     into->addWidget(m_subject);
-    auto form = std::make_unique<Form<Event>>(
-        m_desk, into,
-        [this] {
-            auto const* found = m_desk.book().find(chosen().event);
-            return found ? *found : Event{};
-        },
-        [this](Event event, std::string what) {
-            return putBack(m_desk, chosen().event, std::move(event), "More of what happened: " + what);
-        },
-        [] { return true; });
+    auto form = formOf(into, &Told::event);
     form->length(
-        "upkeep.event.amount", "By how much", any_amount, [](Event & e) -> auto& { return e.amount_mm; },
+        "upkeep.event.amount", "By how much", shop::bounds::amount_mm, [](Event & e) -> auto& { return e.amount_mm; },
         "if it is known");
     form->text(
         "upkeep.event.note", "Note", [](Event & e) -> auto& { return e.note; }, true);
@@ -77,19 +73,10 @@ void LogView::buildEvent(QVBoxLayout* into) {
 }
 
 void LogView::buildSurfacing(QVBoxLayout* into) {
-    auto form = std::make_unique<Form<Surfacing>>(
-        m_desk, into,
-        [this] {
-            auto const* found = m_desk.book().find(chosen().surfacing);
-            return found ? *found : Surfacing{};
-        },
-        [this](Surfacing cut, std::string what) {
-            return putBack(m_desk, chosen().surfacing, std::move(cut), "More of what happened: " + what);
-        },
-        [] { return true; });
+    auto form = formOf(into, &Told::surfacing);
     form->length(
-        "upkeep.surfacing.amount", "Cut off", cut_off, [](Surfacing & s) -> auto& { return s.removed_mm; },
-        "with it the board's height is carried along");
+        "upkeep.surfacing.amount", "Cut off", shop::bounds::surfaced_mm,
+        [](Surfacing & s) -> auto& { return s.removed_mm; }, "with it the board's height is carried along");
     m_surfacing = std::move(form);
 }
 
@@ -101,6 +88,7 @@ LogView::Told LogView::chosen() const {
 /// What happened is told by an event or a surfacing, touches by their words.
 void LogView::refresh() {
     auto const history = m_desk.session().file().history(log_most);
+    m_told.clear();
     if (!history) {
         m_rows->show({{text(toFinding(history.error()).text), {}}});
         return;
@@ -113,7 +101,6 @@ void LogView::refresh() {
     for (auto const& [id, contact] : book.all<shop::Contact>()) touched.insert(book.since(id));
     int const filter = m_filter->box()->currentIndex();
     std::vector<Row> rows;
-    m_told.clear();
     for (auto const& change : *history) {
         auto const event = happened.find(change.seq);
         bool const told = event != happened.end(), touch = touched.contains(change.seq);
@@ -174,7 +161,7 @@ Result<void> LogView::setSubject(int index) {
     if (event.plate) event.plate = chosenIn<shop::TouchPlate>(list, index);
     if (event.board) event.board = chosenIn<shop::Board>(list, index);
     if (event.assembly) event.assembly = chosenIn<shop::Assembly>(list, index);
-    return putBack(m_desk, chosen().event, std::move(event), "More of what happened: to what");
+    return m_desk.edit(chosen().event, std::move(event), "More of what happened: to what");
 }
 
 } // namespace steady::app

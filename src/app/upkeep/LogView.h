@@ -21,6 +21,7 @@ private:
         Id<shop::Event> event;
         Id<shop::Surfacing> surfacing;
     };
+    template<class T> std::unique_ptr<Form<T>> formOf(QVBoxLayout* into, Id<T> Told::*which);
     void buildEvent(QVBoxLayout* into);
     void buildSurfacing(QVBoxLayout* into);
     void showChosen();

@@ -69,8 +69,8 @@ UpkeepStation::UpkeepStation(Desk& desk, StationName called, QWidget* parent)
     m_map->on_point = [this](QPointF at, QRectF const& area) {
         int const node = paper::nodeAt(area, m_shown, this->desk().look().ink(), at);
         if (node < 0) return;
-        auto const* result = m_nodes[static_cast<std::size_t>(node)];
-        m_chosen = std::pair(result->kind, result->subject);
+        auto const& result = m_nodes[static_cast<std::size_t>(node)];
+        m_chosen = std::pair(result.kind, result.subject);
         showMap();
         showWords();
         showButtons();
@@ -179,11 +179,11 @@ void UpkeepStation::showMap() {
         }
         if (result.kind == facts::ResultKind::Lengths) node.value = "1 tool";
         m_shown.nodes.push_back(std::move(node));
-        m_nodes.push_back(&result);
+        m_nodes.push_back(result);
     }
     for (std::size_t to = 0; to < m_nodes.size(); ++to)
         for (std::size_t from = 0; from < m_nodes.size(); ++from)
-            if (upkeep::restsOn(m_nodes[to]->kind, m_nodes[from]->kind) && !byRuler(*m_nodes[to]))
+            if (upkeep::restsOn(m_nodes[to].kind, m_nodes[from].kind) && !byRuler(m_nodes[to]))
                 m_shown.edges.push_back({static_cast<int>(from), static_cast<int>(to)});
     QStringList told;
     for (auto const& node : m_shown.nodes) told << text(node.title) + u": "_s + text(node.word);
@@ -195,7 +195,7 @@ void UpkeepStation::showMap() {
 /// All lengths share a node, which is as the worst of them is; none yet: false.
 bool UpkeepStation::addLength(upkeep::ResultState const& result, bool here) {
     for (std::size_t i = 0; i < m_nodes.size(); ++i) {
-        if (m_nodes[i]->kind != facts::ResultKind::Lengths) continue;
+        if (m_nodes[i].kind != facts::ResultKind::Lengths) continue;
         auto& node = m_shown.nodes[i];
         node.value = fmt::format("{} tools", std::stoi(node.value) + 1);
         node.chosen = node.chosen || here;
@@ -203,7 +203,7 @@ bool UpkeepStation::addLength(upkeep::ResultState const& result, bool here) {
         if (worse) {
             node.state = result.state;
             node.word = facts::word(result.state);
-            m_nodes[i] = &result;
+            m_nodes[i] = result;
         }
         return true;
     }

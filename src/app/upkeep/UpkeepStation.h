@@ -38,7 +38,7 @@ private:
     QPushButton *m_go, *m_agrees;
     Picture* m_map;
     paper::MapPicture m_shown;
-    std::vector<upkeep::ResultState const*> m_nodes; ///< of the desk's status, by the nodes shown
+    std::vector<upkeep::ResultState> m_nodes; ///< by the nodes shown; copies: the desk's status is made anew meanwhile
     std::optional<std::pair<facts::ResultKind, std::int64_t>> m_chosen;
 };
 

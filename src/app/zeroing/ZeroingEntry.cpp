@@ -343,8 +343,10 @@ Result<void> ZeroingStation::acceptOffset(TypedLength const& typed) {
 }
 
 Result<void> ZeroingStation::surfaced(TypedLength const& typed) {
-    if (typed.mm <= 0 || typed.mm > 50)
-        return fail(Code::OutOfRange, {"surfaced"}, lengthText(typed.mm, desk().units()), "0 to 50 mm");
+    auto const units = desk().units();
+    if (constexpr auto may = shop::bounds::surfaced_mm; !may.hold(typed.mm))
+        return fail(Code::OutOfRange, {"surfaced"}, lengthText(typed.mm, units),
+                    lengthNumber(may.least, units) + " to " + lengthText(may.most, units));
     shop::Change change{"Spoilboard surfaced by " + typed.as_typed, {}, {}, {}};
     auto setup = desk().setup();
     if (!setup.place.board) {

@@ -68,7 +68,7 @@ constexpr Entry entries[] = {
     {Code::G53WithoutMotion, "G53 needs G0 or G1.", "Write G53 G0 …"},
     {Code::SoftLimit, "{0} would pass the soft limit at {1}.", "Start farther from the end of travel."},
     {Code::StepLimit, "The program did not end within {0} steps.", "Look for a loop that never ends."},
-    {Code::Stopped, "Stopped before it was done{0}.", "Nothing was written."},
+    {Code::Stopped, "Stopped before it was done.", "Nothing was written."},
     {Code::ReadOnlyParameter, "Parameter {0} belongs to the controller and cannot be set.",
      "Use G10 L2 for work offsets and G92.1 to clear a shift."},
     {Code::NameUnset, "#<{0}> has no value yet.", "Set it first, or ask with EXISTS[#<{0}>]."},

@@ -59,22 +59,23 @@ std::vector<shop::Used> figuresOf(facts::Reader const& book, zeroing::PlateZeroR
 }
 
 std::string codeOf(std::string const& text) {
+    auto const shown = [&](std::size_t bracket) {
+        return text.compare(bracket, 5, "(MSG,") == 0 || text.compare(bracket, 7, "(DEBUG,") == 0;
+    };
     std::string code, line;
-    bool comment = false, rest = false;
-    for (char const c : text + "\n") {
+    bool comment = false, message = false, rest = false;
+    for (std::size_t i = 0; i <= text.size(); ++i) {
+        char const c = i < text.size() ? text[i] : '\n';
         if (c == '\n') {
             if (!line.empty()) code += line + "\n";
             line.clear();
-            comment = rest = false;
-        } else if (c == '(') {
-            comment = true;
-        } else if (c == ')') {
-            comment = false;
-        } else if (c == ';') {
-            rest = true;
-        } else if (!comment && !rest && c != ' ' && c != '\t' && c != '\r') {
-            line += c;
+            comment = message = rest = false;
+            continue;
         }
+        if (c == '(' && !comment && !message) (shown(i) ? message : comment) = true;
+        if (!message && c == ';') rest = true;
+        if (!comment && !rest && (message || (c != ' ' && c != '\t' && c != '\r'))) line += c;
+        if (c == ')') comment = message = false;
     }
     return code;
 }

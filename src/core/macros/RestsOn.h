@@ -15,7 +15,8 @@ std::optional<std::string> restsOn(facts::Reader const& book, zeroing::PlateZero
 /// The same as figures, to be kept with a text: thickness, place and trip of the setter.
 std::vector<shop::Used> figuresOf(facts::Reader const& book, zeroing::PlateZeroResult const& zero, Kind kind);
 
-/// What a control does with a text: without comments, messages and blanks.
+/// What a control does with a text and says at it: without comments and blanks. What somebody is told to do with their
+/// hands is as much of a macro as its moves.
 std::string codeOf(std::string const& text);
 
 } // namespace steady::macros

@@ -35,6 +35,8 @@ inline constexpr Real backlash_mm{0, 2};
 inline constexpr Real how_often{0.5, 10'000'000}; ///< days, tool changes, cycles
 inline constexpr Real count{0, 1e12};
 inline constexpr Real own_s{1, 1'000'000};
+inline constexpr Real surfaced_mm{0.001, 50}; ///< cut off a board at once
+inline constexpr Real amount_mm{-1000, 1000}; ///< of whatever happened
 inline constexpr Real size_mm{0, 100'000};
 inline constexpr Real any_real{-1e12, 1e12}; ///< of what no machine comes near, and sums of which stay finite
 

@@ -72,8 +72,11 @@ std::vector<Due> dueOf(facts::Reader const& book, Id<shop::Machine> machine, std
 std::string leftText(Due const& due) {
     double const whole = due.left >= 0 ? std::ceil(due.left) : std::floor(due.left);
     auto const many = std::abs(whole);
-    char const* const one[] = {"day", "tool change", "cycle"};
-    auto const amount = fmt::format("{:.0f} {}{}", many, one[static_cast<int>(due.by)], many == 1 ? "" : "s");
+    static constexpr struct {
+        char const *one, *more;
+    } words[] = {{"day", "days"}, {"tool change", "tool changes"}, {"touch", "touches"}};
+    auto const& word = words[static_cast<int>(due.by)];
+    auto const amount = fmt::format("{:.0f} {}", many, many == 1 ? word.one : word.more);
     if (due.left > 0) return "in " + amount;
     return many == 0 ? "due now" : "due, " + amount + " ago";
 }

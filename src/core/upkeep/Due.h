@@ -11,7 +11,7 @@ struct Due {
     Id<shop::Reminder> id;
     std::string title;
     shop::DueBy by = shop::DueBy::Days;
-    double left = 0;  ///< days, tool changes or cycles; negative: overdue
+    double left = 0;  ///< days, tool changes or touches; negative: overdue
     double every = 0; ///< the same unit
     bool now() const { return left <= 0; }
     bool operator==(Due const&) const = default;

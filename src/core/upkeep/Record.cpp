@@ -74,6 +74,11 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
     event.what = told.what;
     event.at_utc_ms = now_utc_ms;
     event.machine = place.machine;
+    bool const surfaced = told.what == Happening::BoardSurfaced;
+    if (auto const& may = surfaced ? shop::bounds::surfaced_mm : shop::bounds::amount_mm;
+        amount_mm && !may.hold(*amount_mm))
+        return fail(Code::OutOfRange, {surfaced ? "surfaced" : "amount"}, lengthText(*amount_mm, book.units()),
+                    lengthNumber(may.least, book.units()) + " to " + lengthText(may.most, book.units()));
     event.amount_mm = amount_mm;
     event.note = std::move(note);
     switch (told.subject) {
@@ -99,9 +104,7 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
         return fail(Code::Missing, {"what happened"}, "The note", "Type it first.");
     shop::Change change{told.what == Happening::Note ? "Note: " + event.note : told.words, {}, {}, {}};
     auto const id = book.snapshot().book().nextId();
-    if (told.what == Happening::BoardSurfaced) { // its own kind, with its arithmetic
-        if (amount_mm && !(*amount_mm > 0 && *amount_mm <= 50))
-            return fail(Code::OutOfRange, {"surfaced"}, lengthText(*amount_mm, book.units()), "0 to 50 mm");
+    if (surfaced) {                                                // its own kind, with its arithmetic
         if (!event.note.empty()) change.what += ": " + event.note; // a surfacing has no place for it
         change.put(Id<shop::Surfacing>{id}, shop::Surfacing{place.board, amount_mm, now_utc_ms});
         return change;

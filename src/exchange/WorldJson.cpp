@@ -24,6 +24,9 @@ constexpr char const* unit_words[] = {"mm", "inch"};
 constexpr char const* circuit_words[] = {"open_at_rest", "closed_at_rest"};
 constexpr char const* capture_words[] = {"hardware", "polled", "debounced"};
 constexpr char const* path_words[] = {"clip", "spindle_earth", "own_switch"};
+constexpr char const* output_words[] = {"dry_contact", "sinking", "sourcing"};
+constexpr char const* pulled_words[] = {"pull_up", "pull_down", "isolated"};
+constexpr char const* contact_at_words[] = {"as_it_fits", "low", "high"};
 constexpr char const* tip_words[] = {"rim", "point", "insert", "ball", "round_over"};
 constexpr char const* end_words[] = {"first", "kept"};
 constexpr char const* closed_words[] = {"refused", "ends_as_contact"};
@@ -68,6 +71,12 @@ void toolFields(Walk& w, machine::Tool& tool) {
     w.field("stick_out_mm", tool.stick_out_mm);
 }
 
+void electricFields(Walk& w, machine::Electric& electric) {
+    w.word("output", electric.output, output_words);
+    w.word("pulled", electric.pulled, pulled_words);
+    w.word("contact_at", electric.contact_at, contact_at_words);
+}
+
 void setterPart(Walk& walk, World& world) {
     if (walk.writing() && !world.setter) return;
     if (!walk.writing() && !walk.has("setter")) return;
@@ -89,6 +98,7 @@ void setterPart(Walk& walk, World& world) {
         w.field("inverted", s.inverted);
         w.field("lead_off", s.lead_off);
         w.field("shorted", s.shorted);
+        electricFields(w, s.electric);
     });
 }
 
@@ -229,6 +239,7 @@ void walkWorld(Walk& walk, World& world) {
         w.field("inverted", world.input.inverted);
         w.field("lead_off", world.input.lead_off);
         w.field("shorted", world.input.shorted);
+        electricFields(w, world.input.electric);
         w.word("clip", world.input.clip, clip_words);
     });
     walk.object("spindle", [&](Walk& w) {

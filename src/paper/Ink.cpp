@@ -23,8 +23,9 @@ QFont Ink::font(Type type) const {
         int pixels;
         bool bold, mono;
     };
-    static constexpr Style styles[] = {{12, false, false}, {14, false, false}, {14, true, false}, {13, true, false},
-                                       {17, true, false},  {19, true, true},   {21, false, true}, {13, false, true}};
+    static constexpr Style styles[] = {{12, false, false}, {14, false, false}, {14, true, false},
+                                       {13, true, false},  {17, true, false},  {19, true, true},
+                                       {21, false, true},  {13, false, true},  {40, true, false}};
     auto const& style = styles[static_cast<int>(type)];
     QFont font;
     // µ, ±, ≤ and their like are in neither face.

@@ -20,7 +20,7 @@ struct Ink {
     QColor next, on_next, next_accent; ///< the line of the next step
     double scale = 1;                  ///< of type and spacing
 
-    enum class Type { Small, Body, Strong, Heading, Title, Number, Sum, Mono };
+    enum class Type { Small, Body, Strong, Heading, Title, Number, Sum, Mono, Run };
     QFont font(Type type) const;
 };
 

@@ -4,23 +4,11 @@
 
 #include "core/zeroing/PlateZero.h"
 #include "core/zeroing/Touch.h"
+#include "paper/Chart.h"
 
 #include <algorithm>
-#include <cmath>
 
 namespace steady::paper {
-namespace {
-
-/// 1, 2 or 5 times a power of ten, so that a handful of steps fill the range.
-double niceStep(double range) {
-    double const rough = range / 5, power = std::pow(10, std::floor(std::log10(rough)));
-    for (double const f : {1.0, 2.0, 5.0})
-        if (f * power >= rough) return f * power;
-    return 10 * power;
-}
-
-} // namespace
-
 void paintInput(QPainter& p, QRectF const& whole, InputPicture const& picture, Ink const& ink) {
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
@@ -33,27 +21,10 @@ void paintInput(QPainter& p, QRectF const& whole, InputPicture const& picture, I
     double const highest = std::max({at(most).overshoot_mm, at(most).lag_mm, 0.005}) * 1.1;
     QRectF const area(whole.left() + 74 * ink.scale, whole.top() + 2.4 * line, whole.width() - 92 * ink.scale,
                       whole.height() - 6.6 * line);
-    auto x = [&](double feed) { return area.left() + feed / most * area.width(); };
-    auto y = [&](double mm) { return area.bottom() - mm / highest * area.height(); };
-    p.setFont(ink.font(Ink::Type::Mono));
-    double const step_x = niceStep(most / unit), step_y = niceStep(highest / unit);
-    for (double n = 0; n * unit <= most + 1e-9; n += step_x) {
-        p.setPen(QPen(ink.hairline, 1));
-        p.drawLine(QPointF(x(n * unit), area.top()), QPointF(x(n * unit), area.bottom()));
-        p.setPen(ink.soft);
-        p.drawText(QRectF(x(n * unit) - 40, area.bottom() + 4, 80, line), Qt::AlignHCenter,
-                   text(fixedText(n, metric ? 0 : 1)));
-    }
-    for (double n = 0; n * unit <= highest + 1e-12; n += step_y) {
-        p.setPen(QPen(ink.hairline, 1));
-        p.drawLine(QPointF(area.left(), y(n * unit)), QPointF(area.right(), y(n * unit)));
-        p.setPen(ink.soft);
-        p.drawText(QRectF(whole.left(), y(n * unit) - line / 2, area.left() - whole.left() - 6, line),
-                   Qt::AlignRight | Qt::AlignVCenter, text(fixedText(n, metric ? 3 : 4)));
-    }
-    p.setPen(QPen(ink.ink, 1.5));
-    p.drawLine(area.bottomLeft(), area.bottomRight());
-    p.drawLine(area.bottomLeft(), area.topLeft());
+    Chart const chart{area, most, highest, unit, metric ? 0 : 1, metric ? 3 : 4};
+    auto x = [&](double feed) { return chart.x(feed); };
+    auto y = [&](double mm) { return chart.y(mm); };
+    chart.paint(p, ink);
     auto curve = [&](auto value, QColor const& colour, Qt::PenStyle style) {
         QPolygonF points;
         for (int i = 0; i <= 60; ++i) points << QPointF(x(most * i / 60), y(value(at(most * i / 60))));

@@ -90,18 +90,22 @@ private Q_SLOTS:
                 << QString::fromStdString("stale:" + list(stale) + "; suspect:" + list(suspect));
         };
         auto const* of_setter = "setter_height setter_place reference board_constant link repeatability disc_map";
-        for (auto const* moved : {"moved", "bumped", "rebolted", "base_dented"})
-            row(moved, "setter", of_setter, "lengths");
+        row("base_dented", "setter", of_setter, "lengths");
+        row("bumped", "setter", of_setter, "lengths signal_proof"); // the lead may have got it too
+        for (auto const* moved : {"moved", "rebolted"})             // and is handled with the setter
+            row(moved, "setter",
+                "setter_height setter_place reference board_constant link repeatability disc_map signal_proof",
+                "lengths");
         row("cable_pulled", "setter",
             "setter_height setter_place reference board_constant link repeatability disc_map signal_proof", "lengths");
         row("cable_pulled", "plate", "signal_proof", "");
-        row("bumped", "plate", "", "thickness");
+        row("bumped", "plate", "", "thickness signal_proof");
         row("base_dented", "plate", "thickness", "");
         row("moved", "plate", "", "");
         row("home_changed", "", "setter_height setter_place reference work_zero rack home", "");
         row("homed_again", "", "", "");
-        row("crashed", "", "setter_height setter_place reference work_zero rack home", "");
-        row("crashed", "tool", "setter_height setter_place lengths reference work_zero rack home", "");
+        row("crashed", "", "setter_height setter_place reference work_zero rack home", "signal_proof");
+        row("crashed", "tool", "setter_height setter_place lengths reference work_zero rack home", "signal_proof");
         row("reference_set", "", "setter_height setter_place reference work_zero rack home", "");
         row("scale_changed", "",
             "setter_height setter_place lengths reference board_constant work_zero link rack scale", "");
@@ -109,14 +113,14 @@ private Q_SLOTS:
         row("power_cut", "", "home", "work_zero link");
         row("board_surfaced", "board", "board_constant work_zero link", "");
         row("board_changed", "board", "board_constant work_zero link", "");
-        row("stock_changed", "", "work_zero link", "");
+        row("stock_changed", "", "work_zero link signal_proof", ""); // each job proves it anew
         row("vacuum_changed", "", "board_constant", "");
         for (auto const* other : {"regripped", "sharpened", "insert_turned", "put_back_dusty", "spacer_changed"})
             row(other, "tool", "lengths work_zero", "");
         row("hand_move", "", "pocket_table", "");
         row("rack_moved", "", "rack", "");
         row("offset_selected", "", "work_zero link", "");
-        row("memory_cleared", "", "work_zero link", "");
+        row("memory_cleared", "", "work_zero link signal_proof", "");
         row("air_low", "", "changer_proof", "");
         row("spot_check", "", "", "");
         row("note", "", "", "");

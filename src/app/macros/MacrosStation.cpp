@@ -4,6 +4,7 @@
 
 #include "app/widgets/Ladders.h"
 #include "core/base/Words.h"
+#include "core/install/Proof.h"
 #include "core/safety/Faults.h"
 #include "paper/SignalsPainter.h"
 
@@ -438,6 +439,13 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
                         "A protection is left out.",
                         "This text is for seeing what that step protects from. Do not load it.",
                         {}});
+    auto warn = [&](bool touches, install::Device device) {
+        if (!touches) return;
+        if (auto warning = install::proofWarning(desk().book(), desk().setup(), device))
+            said.push_back(std::move(*warning));
+    };
+    warn(macros::touchesPlate(m_kind), install::Device::Plate);
+    warn(macros::touchesSetter(m_kind), install::Device::Setter);
     if (!m_theatre.ended())
         said.push_back({Severity::Note,
                         fmt::format("About {:.0f} s on the machine", m_prediction.machine_s),

@@ -118,6 +118,25 @@ public:
             });
     }
 
+    /// The same where nobody need have said: the first item stands for that.
+    template<class At>
+    void optionalChoice(char const* name, char const* caption, std::initializer_list<char const*> items, At at) {
+        addChoice(
+            name, caption, items,
+            [this, at] {
+                T value = m_get();
+                auto const& place = at(value);
+                return place ? static_cast<int>(*place) + 1 : 0;
+            },
+            [this, at, caption](int index) {
+                T value = m_get();
+                auto& place = at(value);
+                place.reset();
+                if (index > 0) place = static_cast<typename Value<At>::value_type>(index - 1);
+                return m_put(std::move(value), caption);
+            });
+    }
+
 protected:
     bool known() const override { return m_known(); }
 

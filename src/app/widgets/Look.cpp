@@ -31,12 +31,22 @@ void Dress::putOn(QWidget* widget) const {
 
 Look::Look(QObject* parent) : QObject(parent) { load(); }
 
-void Look::load() {
-    QFile file(m_night ? u":/themes/night.json"_s : u":/themes/day.json"_s);
+namespace {
+
+paper::Ink inkOf(bool night) {
+    QFile file(night ? u":/themes/night.json"_s : u":/themes/day.json"_s);
     if (!file.open(QIODevice::ReadOnly)) qFatal("a theme is missing from the program");
     auto const ink = paper::inkFromJson(file.readAll());
     if (!ink) qFatal("%s", describe(ink.error()).c_str());
-    m_ink = *ink;
+    return *ink;
+}
+
+} // namespace
+
+paper::Ink Look::pageInk() { return inkOf(false); }
+
+void Look::load() {
+    m_ink = inkOf(m_night);
     m_ink.scale = m_scale;
     QPalette palette;
     for (auto const group : {QPalette::Active, QPalette::Inactive, QPalette::Disabled}) {

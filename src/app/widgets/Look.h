@@ -28,6 +28,7 @@ public:
     explicit Look(QObject* parent = nullptr);
 
     paper::Ink const& ink() const { return m_ink; }
+    static paper::Ink pageInk(); ///< of paper: by day, at its own size
     UnitSystem units() const { return m_units; }
     bool night() const { return m_night; }
     double scale() const { return m_scale; }

@@ -6,6 +6,7 @@
 #include "app/zeroing/MethodsView.h"
 #include "core/advice/SetterAdvice.h"
 #include "core/base/Words.h"
+#include "core/install/Proof.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
@@ -285,6 +286,13 @@ std::vector<Judgement> ZeroingStation::judged() const {
         else
             append(plain);
     }
+    auto warn = [&](Target target, install::Device device) {
+        bool const at_it = section == u"link"_s || (section == u"touch"_s && m_target == target);
+        if (!at_it) return;
+        if (auto const warning = install::proofWarning(book, setup, device)) said.push_back(*warning);
+    };
+    warn(Target::Plate, install::Device::Plate);
+    warn(Target::Setter, install::Device::Setter);
     return said;
 }
 

@@ -19,6 +19,16 @@ Tool toolOf(shop::Assembly const& assembly) {
     return tool;
 }
 
+namespace {
+
+Electric electricOf(shop::Wiring const& wiring) {
+    Electric made{wiring.output, wiring.input, ContactAt::AsItFits};
+    if (wiring.contact_at) made.contact_at = *wiring.contact_at == shop::Level::Low ? ContactAt::Low : ContactAt::High;
+    return made;
+}
+
+} // namespace
+
 World asBelieved(Belief const& belief) {
     World world;
     auto const& m = belief.machine;
@@ -42,6 +52,7 @@ World asBelieved(Belief const& belief) {
     world.plate.push_in_mm = belief.plate.push_in_mm;
     world.input = {belief.plate.circuit, m.capture, m.debounce_s, m.poll_s, m.driver_lag_s, m.switch_scatter_mm};
     world.input.path = belief.plate.path;
+    world.input.electric = electricOf(belief.plate.wiring);
     world.spindle = {m.spindle, false, m.spin_down_s, m.spindle_body_mm, 0, m.dust_shoe_mm, m.dust_shoe_diameter_mm};
     world.air_output = belief.setter ? belief.setter->setter.practice.air_output : belief.plate.practice.air_output;
     world.position_mm = {x, y, zero_z_mm + belief.thickness_mm + belief.gap_mm};
@@ -64,6 +75,7 @@ World asBelieved(Belief const& belief) {
                               s.bracket_top_mm,
                               0,
                               s.circuit};
+        world.setter->electric = electricOf(s.wiring);
     }
     world.memory.native = m.units;
     world.memory.modes.units = m.units;

@@ -155,26 +155,32 @@ bool VirtualMachine::setterTouched() const {
 
 namespace {
 
-/// What the controller makes of “touched” or “not touched”, with the faults of the wiring.
-bool contactOf(bool touched, Circuit circuit, bool lead_off, bool shorted, bool inverted) {
-    bool contact = touched;
-    if (circuit == Circuit::OpenAtRest)
-        contact = shorted || (touched && !lead_off);
-    else
-        contact = !shorted && (lead_off || touched);
-    return contact != inverted;
+/// What the controller makes of “touched” or “not touched”: whether current flows, what that does to the lead, and
+/// which level counts; `wired` is a plate's input or a setter.
+bool contactOf(bool touched, auto const& wired) {
+    bool const closed = wired.circuit == Circuit::ClosedAtRest;
+    bool const flows = wired.shorted || (!wired.lead_off && touched != closed);
+    auto const level = [&](bool current) {
+        if (wired.electric.pulled == shop::InputClass::PullUp) // the lead can only be drawn down
+            return !current || wired.electric.output == shop::SignalOutput::Sourcing;
+        if (wired.electric.pulled == shop::InputClass::PullDown) // or only up
+            return current && wired.electric.output != shop::SignalOutput::Sinking;
+        return current;
+    };
+    bool const low_when_on = wired.electric.pulled == shop::InputClass::PullUp;
+    bool counts = low_when_on == closed; // high, of a sound circuit that is touched
+    if (wired.electric.contact_at != ContactAt::AsItFits) counts = wired.electric.contact_at == ContactAt::High;
+    return (level(flows) == counts) != wired.inverted;
 }
 
-bool canChange(bool lead_off, bool shorted, bool inverted) { return !lead_off && !shorted && !inverted; }
+/// Whether a touch makes it read a contact where none was read before.
+bool canChange(auto const& wired) { return !contactOf(false, wired) && contactOf(true, wired); }
 
 } // namespace
 
 bool VirtualMachine::reads(bool plate_touched, bool setter_touched) const {
-    auto const& input = m_world.input;
-    if (contactOf(plate_touched, input.circuit, input.lead_off, input.shorted, input.inverted)) return true;
-    if (!m_world.setter) return false;
-    auto const& s = *m_world.setter;
-    return contactOf(setter_touched, s.circuit, s.lead_off, s.shorted, s.inverted);
+    if (contactOf(plate_touched, m_world.input)) return true;
+    return m_world.setter && contactOf(setter_touched, *m_world.setter);
 }
 
 std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
@@ -194,14 +200,14 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         double const t = std::max(0.0, held.from_s - m_now_s);
         if (m_now_s + t < held.until_s) offer({t, path.profile.distanceAt_mm(t), false, finger});
     };
-    if (canChange(input.lead_off, input.shorted, input.inverted)) {
+    if (canChange(input)) {
         if (plateSignals() && overPlate(m_world, path.to))
             if (auto const s = downTo(plateTopZ_mm(m_world, path.to) + scatter_mm))
                 offer({path.profile.timeAt_s(*s), *s});
         hand(m_hand);
         if (m_world.plate.place == PlatePlace::OnStock && plateSignals()) hand(m_bridge);
     }
-    if (auto const& setter = m_world.setter; setter && canChange(setter->lead_off, setter->shorted, setter->inverted)) {
+    if (auto const& setter = m_world.setter; setter && canChange(*setter)) {
         if (overDisc(m_world, path.to))
             if (auto const s = downTo(setterTripZ_mm(m_world, path.to) + scatter_mm))
                 offer({path.profile.timeAt_s(*s), *s});

@@ -10,6 +10,7 @@
 #include "core/shop/kinds/Assembly.h"
 #include "core/shop/kinds/Machine.h"
 #include "core/shop/kinds/TouchPractice.h"
+#include "core/shop/kinds/Wiring.h"
 
 #include <cstdint>
 #include <string>
@@ -59,6 +60,17 @@ using shop::Path;
 using shop::SpindleSwitch;
 enum class ClipPlace { OnTool, Away };
 
+/// Which level the controller takes for a contact.
+enum class ContactAt { AsItFits, Low, High };
+
+/// What a device does to its lead, and what the input does by itself.
+struct Electric {
+    shop::SignalOutput output = shop::SignalOutput::DryContact;
+    shop::InputClass pulled = shop::InputClass::PullUp;
+    ContactAt contact_at = ContactAt::AsItFits;
+    bool operator==(Electric const&) const = default;
+};
+
 struct Input {
     Circuit circuit = Circuit::OpenAtRest;
     Capture capture = Capture::Hardware;
@@ -71,6 +83,7 @@ struct Input {
     bool shorted = false;    ///< the two wires touch each other
     ClipPlace clip = ClipPlace::OnTool;
     Path path = Path::Clip;
+    Electric electric;
     bool operator==(Input const&) const = default;
 };
 
@@ -85,6 +98,7 @@ struct Setter {
     double chip_mm = 0; ///< what lies on the disc
     Circuit circuit = Circuit::ClosedAtRest;
     bool inverted = false, lead_off = false, shorted = false;
+    Electric electric;
     bool operator==(Setter const&) const = default;
 };
 

@@ -37,6 +37,12 @@ inline constexpr Real count{0, 1e12};
 inline constexpr Real own_s{1, 1'000'000};
 inline constexpr Real surfaced_mm{0.001, 50}; ///< cut off a board at once
 inline constexpr Real amount_mm{-1000, 1000}; ///< of whatever happened
+inline constexpr Real signal_v{1, 60};        ///< of a signal circuit
+inline constexpr Real extent_mm{1, 100'000};
+inline constexpr Real pitch_mm{1, 10'000};
+inline constexpr Real clearance_mm{0, 500};
+inline constexpr Real chain_s{0, 10};
+inline constexpr Real good_mm{0.001, 5}; ///< what a touch has to be good to, ±
 inline constexpr Real size_mm{0, 100'000};
 inline constexpr Real any_real{-1e12, 1e12}; ///< of what no machine comes near, and sums of which stay finite
 

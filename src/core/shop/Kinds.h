@@ -5,10 +5,15 @@
 
 #include "core/shop/kinds/BookInfo.h"
 #include "core/shop/kinds/Event.h"
+#include "core/shop/kinds/Fitting.h"
 #include "core/shop/kinds/MacroRun.h"
+#include "core/shop/kinds/Mounting.h"
 #include "core/shop/kinds/Reminder.h"
+#include "core/shop/kinds/SettingsSheet.h"
+#include "core/shop/kinds/SignalProof.h"
 #include "core/shop/kinds/Study.h"
 #include "core/shop/kinds/Surfacing.h"
+#include "core/shop/kinds/TableTop.h"
 
 #include <map>
 #include <memory>
@@ -44,7 +49,12 @@ using Kinds = KindList<BookInfo,     //
                        MacroVersion, //
                        MacroRun,     //
                        Event,        //
-                       Reminder>;
+                       Reminder,     //
+                       SignalProof,  //
+                       TableTop,     //
+                       Fitting,      //
+                       Mounting,     //
+                       SettingsSheet>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

@@ -2,6 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/upkeep/NextStep.h"
 
+#include "core/facts/Facts.h"
+#include "core/install/LayoutJudge.h"
+#include "core/install/Proof.h"
 #include "core/zeroing/Link.h"
 
 #include <algorithm>
@@ -9,6 +12,41 @@
 
 namespace steady::upkeep {
 namespace {
+
+/// How what stands on the table was judged; of a book that holds nothing of it: open.
+StationState layoutState(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    bool const placed = install::tableIdOf(book, setup.place.machine) ||
+                        install::mountingIdOf(book, setup.place.setter) || !book.all<shop::Fitting>().empty();
+    if (!placed) return {Standing::Open, "not laid out"};
+    int bad = 0, tight = 0;
+    for (auto const& found : install::judgeLayout(install::layoutOf(book, setup), book.units())) {
+        bad += found.severity == Severity::Bad;
+        tight += found.severity == Severity::Attention;
+    }
+    if (bad) return {Standing::Failed, fmt::format("{} not possible", bad)};
+    if (tight) return {Standing::Suspect, fmt::format("{} to look at", tight)};
+    return {Standing::Proved, "all reached"};
+}
+
+StationState signalState(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    using install::Device;
+    int devices = 0, proved = 0, again = 0;
+    bool trusted = false;
+    auto look = [&](Device device, bool there) {
+        if (!there) return;
+        auto const proof = install::proofOf(book, setup, device);
+        ++devices;
+        proved += proof.proved();
+        again += proof.holding.state == facts::Hold::Stale || proof.holding.state == facts::Hold::Suspect;
+        trusted = trusted || !proof.instead.empty();
+    };
+    look(Device::Plate, book.find(setup.place.plate) != nullptr);
+    look(Device::Setter, book.find(setup.place.setter) != nullptr);
+    if (again) return {Standing::Suspect, "prove it again"};
+    if (devices && proved == devices) return {Standing::Proved, devices == 1 ? "signal proved" : "signals proved"};
+    if (proved) return {Standing::Open, fmt::format("{} of {} proved", proved, devices)};
+    return {Standing::Open, trusted ? "taken on trust" : "not proved"};
+}
 
 struct Teller {
     Known const& known;
@@ -28,6 +66,8 @@ struct Teller {
                      fmt::format("plate {}", plusMinusText(zero.thickness.budget.expanded_95, units))};
         else
             p.kit = {Standing::Open, "plate not measured"};
+        p.layout = known.book.ask<layoutState>(zero.setup);
+        p.wiring = known.book.ask<signalState>(zero.setup);
         bool const bad = !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad;
         if (!zero.chain && bad)
             p.zeroing = {Standing::Failed, "of an old home"};
@@ -67,7 +107,11 @@ struct Teller {
         for (auto const& step : known.redo) {
             if (step.state != facts::Hold::Stale) continue;
             std::string_view const at = stationOf(step.kind);
-            auto& state = at == "machine" ? p.machine : at == "kit" ? p.kit : at == "macros" ? p.macros : p.zeroing;
+            auto& state = at == "machine"  ? p.machine
+                          : at == "kit"    ? p.kit
+                          : at == "macros" ? p.macros
+                          : at == "wiring" ? p.wiring
+                                           : p.zeroing;
             if (state.standing == Standing::Proved) state = {Standing::Suspect, "stale, see Upkeep"};
         }
     }
@@ -118,6 +162,8 @@ struct Teller {
             next("macros", "Run the macro on the virtual machine before the real one does.");
         else if (p.machine.standing == Standing::Open)
             next("machine", "Type the ends of the axes: until then the macro is written for an assumed machine.");
+        else if (p.wiring.word == "not proved")
+            next("wiring", "Prove the signal before the first touch: a dead lead looks like nothing touching.");
         else
             next("macros", "Save the macro, then try it above the work, without the plate, hand at the stop.");
         return p;

@@ -53,6 +53,7 @@ char const* stationOf(ResultKind kind) {
     switch (kind) {
     case ResultKind::Home:
     case ResultKind::Scale: return "machine";
+    case ResultKind::SignalProof: return "wiring";
     case ResultKind::Thickness:
     case ResultKind::SetterPlace: return "kit";
     case ResultKind::MacroProof: return "macros";

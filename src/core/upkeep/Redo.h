@@ -32,7 +32,7 @@ struct RedoStep {
 std::vector<RedoStep> shortestRedo(facts::Reader const& book, std::vector<ResultState> const& results,
                                    Id<shop::ZeroSetup> at);
 
-/// The station where it is done: “machine”, “kit”, “zeroing”, “macros”.
+/// The station where it is done: “machine”, “kit”, “wiring”, “zeroing”, “macros”.
 char const* stationOf(facts::ResultKind kind);
 
 } // namespace steady::upkeep

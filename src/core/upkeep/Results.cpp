@@ -4,6 +4,7 @@
 
 #include "core/base/Words.h"
 #include "core/facts/Facts.h"
+#include "core/install/Proof.h"
 #include "core/macros/RestsOn.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/safety/Rehearsal.h"
@@ -30,6 +31,7 @@ public:
 
     std::vector<ResultState> all() {
         home();
+        signals();
         thickness();
         setter();
         reference();
@@ -81,6 +83,19 @@ private:
         if (!m_book.find(m_place.machine)) return;
         judge(ResultKind::Home, m_place.machine.value, named(m_place.machine) + ": where it counts from",
               basisOf(ResultKind::Home));
+    }
+    /// Left out while nobody has looked and no device is there to look at.
+    void signals() {
+        auto signal = [&](install::Device device, std::int64_t subject, std::string const& name) {
+            if (!subject) return;
+            auto const proof = install::proofOf(m_book, m_setup, device);
+            facts::Basis basis;
+            basis.typed = {{"proof", proof.proof ? proof.proof.value : subject, {}}};
+            add(ResultKind::SignalProof, subject, name + ": signal", basis, proof.holding.state, proof.holding.because);
+            m_results.back().check_settles = false; // seeing it once more is a proof anew
+        };
+        signal(install::Device::Plate, m_book.find(m_place.plate) ? m_place.plate.value : 0, named(m_place.plate));
+        signal(install::Device::Setter, m_book.find(m_place.setter) ? m_place.setter.value : 0, named(m_place.setter));
     }
     void thickness() {
         auto const* plate = m_book.find(m_place.plate);
@@ -241,6 +256,7 @@ private:
 
 std::string remedyFor(ResultKind kind, Hold state) {
     if (state == Hold::Holds) return {};
+    if (kind == ResultKind::SignalProof) return "Prove the signal: start the creep, then touch it by hand.";
     if (state == Hold::Suspect)
         return "Touch once and compare with the old figure; where they agree, say so in Upkeep.";
     switch (kind) {

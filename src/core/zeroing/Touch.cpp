@@ -34,7 +34,11 @@ TouchPrediction predictTouch(shop::Machine const& machine, double feed_mm_min) {
 }
 
 double largestFeed_mm_min(shop::Machine const& machine, double room_mm) {
-    double const a = machine.axes[2].accel_mm_s2, t = reaction_s(machine);
+    return largestFeed_mm_min(machine, reaction_s(machine), room_mm);
+}
+
+double largestFeed_mm_min(shop::Machine const& machine, double t, double room_mm) {
+    double const a = machine.axes[2].accel_mm_s2;
     return 60 * a * (std::sqrt(t * t + 2 * room_mm / a) - t);
 }
 
@@ -97,9 +101,11 @@ ProbingFeeds feedsFor(shop::Machine const& machine, shop::TouchPlate const& plat
 }
 
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter) {
-    return chosen(setter.practice,
-                  roundedFeeds(machine, std::min(usual_most_setter_mm_min,
-                                                 largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()))));
+    double most = std::min(usual_most_setter_mm_min, largestFeed_mm_min(machine, 0.5 * setter.stroke_mm()));
+    if (setter.overtravel_mm && setter.chain_s)
+        most = std::min(most,
+                        largestFeed_mm_min(machine, *setter.chain_s, 0.5 * (*setter.overtravel_mm - setter.solid_mm)));
+    return chosen(setter.practice, roundedFeeds(machine, most));
 }
 
 Result<MachineZ> machineZ(shop::Contact const& contact) {

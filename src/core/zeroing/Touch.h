@@ -38,6 +38,8 @@ std::vector<uncertainty::Contribution> touchContributions(shop::Machine const& m
 
 /// The largest feed whose overshoot stays within room_mm, in mm/min (positive root of the overshoot).
 double largestFeed_mm_min(shop::Machine const& machine, double room_mm);
+/// The same for another reaction than the input's: a stop chain's.
+double largestFeed_mm_min(shop::Machine const& machine, double reaction_s, double room_mm);
 
 /// Fast to find, slow to measure.
 struct ProbingFeeds {
@@ -61,8 +63,8 @@ ProbingFeeds feedsFor(shop::Machine const& machine, double push_in_mm);
 /// Of a plate: what its owner chose, else computed from the push-in.
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::TouchPlate const& plate);
 
-/// The same for a setter: chosen, or at most 600 mm/min and half of what lies between its trip and its overtravel
-/// contact or end.
+/// The same for a setter: chosen, or at most 600 mm/min, half of what lies between its trip and its overtravel contact
+/// or end, and half of what lies between that contact and the end, where it is known how late the stop chain is.
 ProbingFeeds feedsFor(shop::Machine const& machine, shop::ToolSetter const& setter);
 
 /// Machine Z of a contact, whatever frame it was read in. Error: FrameUnknown.

@@ -120,8 +120,9 @@ struct Behaviour {
     HomeMove home_move = HomeMove::AllAxes;
     std::optional<int> homed_parameter; ///< parameter that reads 1 once homed; none: macros ask
     OffsetAtEnd offset_at_end = OffsetAtEnd::First;
-    int scratch_parameter = 101; ///< the first of scratch_count
-    int link_parameter = 3010;   ///< the first of the first offset's ten
+    int scratch_parameter = 101;        ///< the first of scratch_count
+    int link_parameter = 3010;          ///< the first of the first offset's ten
+    bool homing_touches_setter = false; ///< its homing ends with a touch of the setter, asked for or not
     bool operator==(Behaviour const&) const = default;
 };
 
@@ -166,6 +167,7 @@ struct Machine {
         f({"scratch_parameter", "first parameter for a moment"}, self.behaviour.scratch_parameter,
           bounds::scratch_from);
         f({"link_parameter", "first parameter that is kept"}, self.behaviour.link_parameter, bounds::links_from);
+        f({"homing_touches_setter", "homing touches the setter"}, self.behaviour.homing_touches_setter);
         f({"capture", "input"}, self.capture);
         f({"debounce_s", "debounce"}, self.debounce_s);
         f({"poll_s", "polling"}, self.poll_s);

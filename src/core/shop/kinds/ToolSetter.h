@@ -4,6 +4,7 @@
 // A fixed setter.
 
 #include "core/shop/kinds/TouchPractice.h"
+#include "core/shop/kinds/Wiring.h"
 
 #include <string>
 
@@ -14,6 +15,17 @@ constexpr char const* word(SetterInput input) {
     switch (input) {
     case SetterInput::SharedWithPlate: return "shared_with_plate";
     case SetterInput::Own: return "own";
+    }
+    return nullptr;
+}
+
+/// What Z does while its drive has no power.
+enum class ZWithoutPower { NotKnown, Holds, Drops };
+constexpr char const* word(ZWithoutPower what) {
+    switch (what) {
+    case ZWithoutPower::NotKnown: return "not_known";
+    case ZWithoutPower::Holds: return "holds";
+    case ZWithoutPower::Drops: return "drops";
     }
     return nullptr;
 }
@@ -33,6 +45,9 @@ struct ToolSetter {
     Path path = Path::OwnSwitch;
     SetterInput input = SetterInput::SharedWithPlate;
     TouchPractice practice;
+    Wiring wiring;
+    std::optional<double> chain_s; ///< from its overtravel contact to the begin of braking; none: not known
+    ZWithoutPower without_power = ZWithoutPower::NotKnown; ///< what Z does once the stop chain is open
     bool operator==(ToolSetter const&) const = default;
     double stroke_mm() const { return trigger_mm - overtravel_mm.value_or(solid_mm); }
 
@@ -53,6 +68,9 @@ struct ToolSetter {
         f({"path", "way of the signal"}, self.path);
         f({"input", "input"}, self.input);
         f({"practice", "how it is touched"}, self.practice);
+        f({"wiring", "wiring"}, self.wiring);
+        f({"chain_s", "time of the stop chain"}, self.chain_s, bounds::chain_s);
+        f({"without_power", "Z without power"}, self.without_power);
     }
 };
 

@@ -5,6 +5,7 @@
 
 #include "core/shop/kinds/Instrument.h"
 #include "core/shop/kinds/TouchPractice.h"
+#include "core/shop/kinds/Wiring.h"
 
 #include <string>
 
@@ -34,6 +35,7 @@ struct TouchPlate {
     bool sprung = false;
     TouchPractice practice;
     ProofBy proof = ProofBy::Spanner;
+    Wiring wiring;
     bool operator==(TouchPlate const&) const = default;
 
     static constexpr KindName kind{"plate", "plate"};
@@ -50,6 +52,7 @@ struct TouchPlate {
         f({"instrument", "instrument"}, self.instrument);
         f({"practice", "how it is touched"}, self.practice);
         f({"proof", "how it is proved"}, self.proof);
+        f({"wiring", "wiring"}, self.wiring);
     }
     /// The first version kept a nominal thickness where nobody had typed one, and a closed circuit meant a switch of
     /// its own.

@@ -138,8 +138,9 @@ struct ZeroPreferences {
     PaperUse paper_use = PaperUse::Subtracted;
     /// How far the macro's contact may lie from this very tool's own in the book; none: wherever it can be.
     std::optional<double> window_mm;
-    double trim_mm = 0; ///< what “trim zero” takes deeper; negative: higher
-    double look_mm = 5; ///< how high above zero “go and look” stops
+    double trim_mm = 0;           ///< what “trim zero” takes deeper; negative: higher
+    double look_mm = 5;           ///< how high above zero “go and look” stops
+    double good_enough_mm = 0.05; ///< what a touch has to be good to, ±; wood 0.03 to 0.1, metal 0.01: common practice
     std::vector<OwnTime> times;
     bool operator==(ZeroPreferences const&) const = default;
 
@@ -149,6 +150,7 @@ struct ZeroPreferences {
         f({"window_mm", "window", "window_mm"}, self.window_mm);
         f({"trim_mm", "trim", "trim_mm"}, self.trim_mm);
         f({"look_mm", "height to look at", "look_mm"}, self.look_mm);
+        f({"good_enough_mm", "good enough, ±"}, self.good_enough_mm, bounds::good_mm);
         f({"times", "times it takes"}, self.times);
     }
 };

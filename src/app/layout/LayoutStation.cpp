@@ -1,0 +1,513 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/layout/LayoutStation.h"
+
+#include "app/widgets/WrappedLabel.h"
+#include "core/base/Words.h"
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+using shop::Fitting;
+using shop::FittingSort;
+using shop::Mounting;
+using shop::TableTop;
+
+namespace {
+
+constexpr char const* sort_words[] = {"Clamp", "Stock", "Rack", "Fixture", "Rail", "Parked plate", "Keep free"};
+constexpr std::size_t most_places = 5, most_steps = 16;
+constexpr double snap_px = 14;
+
+/// As such things usually are; the owner types his own.
+Fitting usual(FittingSort sort) {
+    Fitting made;
+    made.sort = sort;
+    made.name = sort_words[static_cast<int>(sort)];
+    auto size = [&](double width, double depth, double height) {
+        made.width_mm = width;
+        made.depth_mm = depth;
+        made.height_mm = height;
+    };
+    switch (sort) {
+    case FittingSort::Clamp: size(60, 40, 40); break;
+    case FittingSort::Stock: size(300, 200, 20); break;
+    case FittingSort::Rack:
+        size(380, 60, 80);
+        made.pitch_mm = 60;
+        break;
+    case FittingSort::Fixture: size(120, 80, 50); break;
+    case FittingSort::Rail: size(600, 20, 30); break;
+    case FittingSort::PlateParking: size(60, 40, 10); break;
+    case FittingSort::KeepOut: size(100, 100, 0); break;
+    }
+    return made;
+}
+
+} // namespace
+
+LayoutStation::LayoutStation(Desk& desk, StationName called, QWidget* parent)
+    : FormStation(desk, std::move(called), u"layout"_s, parent) {
+    addSection(u"things"_s, u"Things"_s, &LayoutStation::buildThings, &LayoutStation::showThings);
+    addSection(u"table"_s, u"Table"_s, &LayoutStation::buildTable, &LayoutStation::showNothing);
+    addSection(u"places"_s, u"Places"_s, &LayoutStation::buildPlaces, &LayoutStation::showPlaces);
+    addSection(u"out"_s, u"Set out"_s, &LayoutStation::buildSettingOut, &LayoutStation::showNothing);
+    entry()->addWidget(m_sections);
+    entry()->addStretch();
+
+    m_plan = new PlanView(desk.look());
+    m_tools = new QWidget;
+    auto* row = new QHBoxLayout(m_tools);
+    row->setContentsMargins(8, 0, 8, 4);
+    auto tool = [&](char const* name, QString const& words, auto slot) {
+        auto* made = new QPushButton(words);
+        made->setObjectName(QString::fromLatin1(name));
+        connect(made, &QPushButton::clicked, m_plan, slot);
+        row->addWidget(made);
+    };
+    tool("layout.closer", u"Closer"_s, [this] { m_plan->zoom(1.25); });
+    tool("layout.farther", u"Farther"_s, [this] { m_plan->zoom(0.8); });
+    tool("layout.whole", u"All of it"_s, [this] { m_plan->whole(); });
+    row->addStretch();
+    m_steps = new QWidget;
+    m_steps->setObjectName(u"layout.steps"_s);
+    auto* column = new QVBoxLayout(m_steps);
+    column->setContentsMargins(16, 8, 16, 8);
+    column->setSpacing(8);
+    for (std::size_t i = 0; i < 2 * most_steps; ++i) {
+        m_step_words.push_back(
+            styled(new WrappedLabel, i % 2 ? Type::Sum : Type::Title, i % 2 ? Tone::Accent : Tone::Ink));
+        column->addWidget(m_step_words.back());
+    }
+    column->addStretch();
+    picture()->addWidget(m_plan, 1);
+    picture()->addWidget(m_tools);
+    picture()->addWidget(m_steps, 1);
+    connect(m_plan, &PlanView::chosen, this, &LayoutStation::choose);
+    connect(m_plan, &PlanView::dragged, this, &LayoutStation::drag);
+    connect(m_plan, &PlanView::taken, this, &LayoutStation::take);
+    connect(m_sections, &Sections::opened, this, &LayoutStation::showZones);
+    m_chosen = desk.book().find(desk.setup().place.setter) ? desk.setup().place.setter.value : 0;
+    refresh();
+}
+
+QPushButton* LayoutStation::button(QVBoxLayout* page, char const* name, char const* words,
+                                   void (LayoutStation::*slot)()) {
+    auto* made = new QPushButton(QString::fromUtf8(words));
+    made->setObjectName(QString::fromLatin1(name));
+    connect(made, &QPushButton::clicked, this, slot);
+    page->addWidget(made);
+    m_writing.push_back(made);
+    return made;
+}
+
+bool LayoutStation::setterChosen() const { return m_chosen && m_chosen == desk().setup().place.setter.value; }
+
+Fitting LayoutStation::fitting() const {
+    auto const* found = desk().book().find(Id<Fitting>{m_chosen});
+    return found ? *found : Fitting{};
+}
+
+void LayoutStation::buildThings(QVBoxLayout* page) {
+    m_things = new Choice(u"layout.things"_s, u"Which thing"_s, desk().look());
+    connect(m_things->box(), &QComboBox::activated, this,
+            [this](int index) { choose(m_things->box()->itemData(index).toLongLong()); });
+    page->addWidget(m_things);
+    auto box = [&](QWidget*& made) {
+        made = new QWidget;
+        auto* inside = new QVBoxLayout(made);
+        inside->setContentsMargins(0, 0, 0, 0);
+        inside->setSpacing(8);
+        page->addWidget(made);
+        return inside;
+    };
+    auto mounting = std::make_unique<Form<Mounting>>(
+        desk(), box(m_mounting_box), [this] { return install::mountingOf(desk().book(), desk().setup()); },
+        [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
+        [this] { return static_cast<bool>(install::mountingIdOf(desk().book(), desk().setup().place.setter)); });
+    auto& m = *mounting;
+    m.choice(
+        "layout.mount", "Mounted on", {"the table", "the frame beside the travel", "a bracket"},
+        [](Mounting & x) -> auto& { return x.mount; });
+    m.row(2);
+    m.length(
+        "layout.setter.x", "Machine X", any_length, [](Mounting & x) -> auto& { return x.x_mm; });
+    m.length(
+        "layout.setter.y", "Machine Y", any_length, [](Mounting & x) -> auto& { return x.y_mm; });
+    m.length(
+        "layout.setter.base", "Base above the table", any_length, [](Mounting & x) -> auto& { return x.base_mm; },
+        "below: with a minus");
+    m.heading("Its lead");
+    m.row(2);
+    m.length(
+        "layout.setter.cable", "Length", any_size, [](Mounting & x) -> auto& { return x.cable_mm; });
+    m.length(
+        "layout.setter.bend", "Least bend", {0, 500}, [](Mounting & x) -> auto& { return x.bend_mm; });
+    m.choice(
+        "layout.setter.exit", "Leaves it on the", {"left", "right", "front", "back"},
+        [](Mounting & x) -> auto& { return x.exit; });
+    m_mounting = std::move(mounting);
+
+    auto things = std::make_unique<Form<Fitting>>(
+        desk(), box(m_fitting_box), [this] { return fitting(); },
+        [this](Fitting changed, std::string what) { return commitFitting(std::move(changed), std::move(what)); },
+        [] { return true; });
+    auto& f = *things;
+    f.text(
+        "layout.thing.name", "Name", [](Fitting & x) -> auto& { return x.name; });
+    f.row(2);
+    f.length(
+        "layout.thing.x", "Middle, X", any_length, [](Fitting & x) -> auto& { return x.x_mm; });
+    f.length(
+        "layout.thing.y", "Middle, Y", any_length, [](Fitting & x) -> auto& { return x.y_mm; });
+    f.row(2);
+    f.length(
+        "layout.thing.width", "Along X", shop::bounds::extent_mm, [](Fitting & x) -> auto& { return x.width_mm; });
+    f.length(
+        "layout.thing.depth", "Along Y", shop::bounds::extent_mm, [](Fitting & x) -> auto& { return x.depth_mm; });
+    f.row(2);
+    f.length(
+        "layout.thing.base", "Base at", any_length, [](Fitting & x) -> auto& { return x.base_mm; });
+    f.length(
+        "layout.thing.height", "Height", any_size, [](Fitting & x) -> auto& { return x.height_mm; });
+    f.length(
+        "layout.thing.pitch", "Pitch of pockets", shop::bounds::pitch_mm,
+        [](Fitting & x) -> auto& { return x.pitch_mm; }, "of a rack");
+    m_fitting = std::move(things);
+    m_drop = button(page, "layout.drop", "Take it off the table", &LayoutStation::drop);
+    m_sort = new Choice(u"layout.sort"_s, u"Something else"_s, desk().look());
+    for (auto const* words : sort_words) m_sort->box()->addItem(QString::fromLatin1(words));
+    page->addWidget(m_sort);
+    button(page, "layout.add", "Put it on the table", &LayoutStation::add);
+}
+
+void LayoutStation::buildTable(QVBoxLayout* page) {
+    auto form = std::make_unique<Form<TableTop>>(
+        desk(), page, [this] { return install::tableOf(desk().book(), desk().setup()); },
+        [this](TableTop table, std::string what) {
+            shop::Change change{"Table: " + what, {}, {}, {}};
+            auto const known = install::tableIdOf(desk().book(), desk().setup().place.machine);
+            change.put(known ? known : Id<TableTop>{desk().nextId(change)}, std::move(table));
+            return desk().commit(std::move(change));
+        },
+        [this] { return static_cast<bool>(install::tableIdOf(desk().book(), desk().setup().place.machine)); });
+    auto& f = *form;
+    f.row(2);
+    f.length(
+        "layout.table.x", "Low corner, X", any_length, [](TableTop & x) -> auto& { return x.x_mm; });
+    f.length(
+        "layout.table.y", "Low corner, Y", any_length, [](TableTop & x) -> auto& { return x.y_mm; });
+    f.row(2);
+    f.length(
+        "layout.table.width", "Along X", shop::bounds::extent_mm, [](TableTop & x) -> auto& { return x.width_mm; });
+    f.length(
+        "layout.table.depth", "Along Y", shop::bounds::extent_mm, [](TableTop & x) -> auto& { return x.depth_mm; });
+    f.length(
+        "layout.table.nose", "Machine Z, spindle face on it", any_length,
+        [](TableTop & x) -> auto& { return x.nose_z_mm; }, "by hand, on a sheet of paper; empty: assumed");
+    f.choice(
+        "layout.table.slots", "Slots", {"none", "along X", "along Y"}, [](TableTop & x) -> auto& { return x.slots; });
+    f.row(3);
+    f.length(
+        "layout.table.first", "First at", any_size, [](TableTop & x) -> auto& { return x.slot_first_mm; });
+    f.length(
+        "layout.table.pitch", "Pitch", shop::bounds::pitch_mm, [](TableTop & x) -> auto& { return x.slot_pitch_mm; });
+    f.length(
+        "layout.table.nut", "Nut", {1, 100}, [](TableTop & x) -> auto& { return x.nut_mm; });
+    f.heading("Where leads come onto it, from the corner");
+    f.row(2);
+    f.length(
+        "layout.table.cable_x", "X", any_length, [](TableTop & x) -> auto& { return x.cable_x_mm; });
+    f.length(
+        "layout.table.cable_y", "Y", any_length, [](TableTop & x) -> auto& { return x.cable_y_mm; });
+    f.heading("What you want free");
+    f.row(2);
+    f.length(
+        "layout.table.clearance", "Clearance", shop::bounds::clearance_mm,
+        [](TableTop & x) -> auto& { return x.clearance_mm; });
+    f.length(
+        "layout.table.from_end", "From the ends", shop::bounds::clearance_mm,
+        [](TableTop & x) -> auto& { return x.from_end_mm; });
+    f.number(
+        "layout.table.changes", "Tool changes a month", "", 1, {0, 1'000'000},
+        [](TableTop & x) -> auto& { return x.changes_a_month; });
+    m_forms.push_back(std::move(form));
+    auto machine = std::make_unique<Form<shop::Machine>>(
+        desk(), page, [this] { return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()); },
+        [this](shop::Machine changed, std::string what) {
+            return desk().put(&shop::PlaceOfWork::machine, std::move(changed), std::move(what));
+        },
+        [this] { return desk().book().find(desk().setup().place.machine) != nullptr; });
+    machine->choice(
+        "layout.homing", "Homing", {"touches nothing", "ends with a touch of the setter"},
+        [](shop::Machine & m) -> auto& { return m.behaviour.homing_touches_setter; });
+    m_forms.push_back(std::move(machine));
+}
+
+void LayoutStation::buildPlaces(QVBoxLayout* page) {
+    m_suggest = button(page, "layout.suggest", "Suggest places for the setter", &LayoutStation::suggest);
+    m_list = new RowsView(u"layout.places"_s, u"The best places, the first first"_s, desk().look());
+    page->addWidget(m_list);
+    m_take = new QPushButton(u"Take this place"_s);
+    m_take->setObjectName(u"layout.take"_s);
+    connect(m_take, &QPushButton::clicked, this, [this] { take(m_list->chosen()); });
+    m_writing.push_back(m_take);
+    page->addWidget(m_take);
+}
+
+void LayoutStation::buildSettingOut(QVBoxLayout* page) {
+    auto form = std::make_unique<Form<shop::ToolSetter>>(
+        desk(), page, [this] { return desk().get(&shop::PlaceOfWork::setter, shop::ToolSetter{"Setter"}); },
+        [this](shop::ToolSetter setter, std::string what) {
+            return desk().put(&shop::PlaceOfWork::setter, std::move(setter), "The setter as it stands: " + what);
+        },
+        [this] { return desk().book().find(desk().setup().place.setter) != nullptr; });
+    form->heading("Once it is fixed, it reads");
+    form->row(2);
+    form->length(
+        "layout.reads.x", "Machine X", any_length, [](shop::ToolSetter & s) -> auto& { return s.x_mm; });
+    form->length(
+        "layout.reads.y", "Machine Y", any_length, [](shop::ToolSetter & s) -> auto& { return s.y_mm; });
+    form->note("After homing, the tip over the middle of its disc.");
+    m_forms.push_back(std::move(form));
+}
+
+Result<void> LayoutStation::commitMounting(Mounting mounting, std::string what) {
+    auto const setter = desk().setup().place.setter;
+    if (!desk().book().find(setter)) return fail(Code::Missing, {"setter"});
+    mounting.setter = setter;
+    shop::Change change{"Plan of the setter: " + what, {}, {}, {}};
+    auto const known = install::mountingIdOf(desk().book(), setter);
+    change.put(known ? known : Id<Mounting>{desk().nextId(change)}, std::move(mounting));
+    return desk().commit(std::move(change));
+}
+
+Result<void> LayoutStation::commitFitting(Fitting changed, std::string what) {
+    auto words = changed.name + ": " + what;
+    return desk().edit(Id<Fitting>{m_chosen}, std::move(changed), std::move(words));
+}
+
+void LayoutStation::choose(std::int64_t entity) {
+    m_chosen = entity;
+    m_sections->refresh();
+    showPlan();
+}
+
+void LayoutStation::drag(std::int64_t entity, double x_mm, double y_mm, bool dropped) {
+    bool const setter = entity == desk().setup().place.setter.value;
+    auto mounting = install::mountingOf(desk().book(), desk().setup());
+    if (setter) {
+        double const within_mm = snap_px / m_plan->map().scale;
+        if (mounting.mount == shop::Mount::Table)
+            std::tie(x_mm, y_mm) = install::snapped(m_layout, x_mm, y_mm, within_mm);
+        if (mounting.mount == shop::Mount::Frame) y_mm = mounting.y_mm;
+    }
+    auto rounded = [](double mm) { return std::round(mm * 10) / 10; }; // nobody drags to a hundredth
+    x_mm = rounded(x_mm);
+    y_mm = rounded(y_mm);
+    if (dropped) {
+        if (setter) {
+            mounting.x_mm = x_mm;
+            mounting.y_mm = y_mm;
+            return (void)desk().report(commitMounting(mounting, "dragged"));
+        }
+        auto changed = fitting();
+        changed.x_mm = x_mm;
+        changed.y_mm = y_mm;
+        return (void)desk().report(commitFitting(std::move(changed), "dragged"));
+    }
+    // On the way it is judged and kept nowhere.
+    auto draft = m_layout;
+    for (auto& device : draft.devices)
+        if (device.entity == entity) {
+            device.x_mm = x_mm;
+            device.y_mm = y_mm;
+        }
+    for (auto& solid : draft.solids)
+        if (solid.entity == entity) {
+            double const w = solid.foot.width_mm() / 2, d = solid.foot.depth_mm() / 2;
+            solid.foot = {x_mm - w, x_mm + w, y_mm - d, y_mm + d};
+        }
+    judge(draft);
+}
+
+void LayoutStation::add() {
+    auto made = usual(static_cast<FittingSort>(m_sort->box()->currentIndex()));
+    made.machine = desk().setup().place.machine;
+    auto const work = m_layout.work();
+    made.x_mm = std::round((work.x_low_mm + work.x_high_mm) / 2);
+    made.y_mm = std::round((work.y_low_mm + work.y_high_mm) / 2);
+    shop::Change change{made.name + " put on the table", {}, {}, {}};
+    Id<Fitting> const id{desk().nextId(change)};
+    change.put(id, std::move(made));
+    m_chosen = id.value;
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+void LayoutStation::drop() {
+    if (!desk().book().find(Id<Fitting>{m_chosen})) return;
+    shop::Change change{fitting().name + " taken off the table", {}, {}, {}};
+    change.puts.push_back({m_chosen, std::nullopt});
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+void LayoutStation::suggest() {
+    m_places.clear();
+    m_no_place.clear();
+    auto const setter = desk().setup().place.setter.value;
+    for (std::size_t at = 0; at < m_layout.devices.size(); ++at) {
+        if (m_layout.devices[at].entity != setter) continue;
+        return desk().work().start(
+            u"Looking for places"_s,
+            [layout = m_layout, at](Going const& going) {
+                return install::suggestPlaces(layout, at, most_places, going);
+            },
+            [this](Result<std::vector<install::Place>> found) {
+                if (found)
+                    m_places = std::move(*found);
+                else if (found.error().code == Code::Stopped)
+                    m_no_place = u"Stopped; nothing was looked at to the end."_s;
+                else
+                    m_no_place =
+                        u"No place is left where everything works: take something off, or allow less clearance."_s;
+                m_sections->refresh();
+                showPlan();
+            });
+    }
+    (void)desk().report(fail(Code::Missing, {"setter"}));
+}
+
+void LayoutStation::take(int place) {
+    if (place < 0 || place >= static_cast<int>(m_places.size())) return;
+    auto const& taken = m_places[static_cast<std::size_t>(place)];
+    auto mounting = install::mountingOf(desk().book(), desk().setup());
+    mounting.x_mm = taken.x_mm;
+    mounting.y_mm = taken.y_mm;
+    m_chosen = desk().setup().place.setter.value;
+    (void)desk().report(commitMounting(mounting, "suggested place"));
+}
+
+void LayoutStation::showThings() {
+    bool const writable = desk().session().writable();
+    for (auto* each : m_writing) each->setEnabled(writable);
+    auto& list = *m_things->box();
+    list.clear();
+    auto item = [&](std::int64_t entity, std::string const& name) {
+        list.addItem(text(name), QVariant::fromValue<qlonglong>(entity));
+        if (entity == m_chosen) list.setCurrentIndex(list.count() - 1);
+    };
+    auto const setter_id = desk().setup().place.setter;
+    if (auto const* setter = desk().book().find(setter_id)) item(setter_id.value, setter->name);
+    for (auto const& [id, each] : desk().book().all<Fitting>())
+        if (each->machine == desk().setup().place.machine) item(id.value, each->name);
+    if (list.count() > 0 && list.currentData().toLongLong() != m_chosen) m_chosen = list.currentData().toLongLong();
+    m_things->setVisible(list.count() > 0);
+    bool const of_setter = setterChosen(), of_fitting = desk().book().find(Id<Fitting>{m_chosen}) != nullptr;
+    m_mounting_box->setVisible(of_setter);
+    m_fitting_box->setVisible(of_fitting);
+    m_drop->setVisible(of_fitting);
+    if (of_setter) m_mounting->refresh();
+    if (of_fitting) m_fitting->refresh();
+    desk().look().dress(m_mounting_box);
+    desk().look().dress(m_fitting_box);
+}
+
+void LayoutStation::showPlaces() {
+    bool const writable = desk().session().writable();
+    std::vector<Row> rows;
+    auto const units = desk().units();
+    std::optional<install::Place> now;
+    for (std::size_t at = 0; at < m_layout.devices.size(); ++at)
+        if (m_layout.devices[at].entity == desk().setup().place.setter.value)
+            now = install::placeAt(m_layout, at, m_layout.devices[at].x_mm, m_layout.devices[at].y_mm);
+    int nr = 0;
+    for (auto const& place : m_places) {
+        double const hours = now ? install::hoursAMonth(m_layout, place, *now) : 0;
+        auto detail = text(fmt::format("{:.1f} s a change", place.seconds));
+        if (std::abs(hours) >= 0.05)
+            detail += text(fmt::format(", {:.1f} h a month {}", std::abs(hours), hours > 0 ? "saved" : "more"));
+        rows.push_back(
+            {text(fmt::format("{}  X {}  Y {}", ++nr, lengthNumber(place.x_mm, units), lengthText(place.y_mm, units))),
+             detail, place.quick.tight ? upkeep::Standing::Suspect : upkeep::Standing::Proved});
+    }
+    if (rows.empty()) rows.push_back({m_no_place.isEmpty() ? u"Nothing suggested yet."_s : m_no_place, {}});
+    m_list->show(std::move(rows));
+    m_list->fitRows(static_cast<int>(most_places));
+    if (!m_places.empty() && m_list->chosen() < 0) m_list->choose(0);
+    m_suggest->setEnabled(desk().book().find(desk().setup().place.setter));
+    m_take->setEnabled(writable && !m_places.empty());
+}
+
+void LayoutStation::refresh() {
+    auto layout = install::layoutOf(desk().book(), desk().setup());
+    if (!(layout == m_layout)) m_places.clear(); // they were found for another one
+    m_layout = std::move(layout);
+    m_sections->refresh();
+    showZones();
+}
+
+/// The picture belongs to the section.
+void LayoutStation::showZones() {
+    bool const out = m_sections->current() == u"out"_s;
+    m_plan->setVisible(!out);
+    m_tools->setVisible(!out);
+    m_steps->setVisible(out);
+    if (!out) return showPlan();
+    auto const steps = install::settingOutSteps(desk().book(), desk().setup());
+    for (std::size_t i = 0; i < most_steps; ++i) {
+        bool const there = i < steps.size();
+        m_step_words[2 * i]->setVisible(there);
+        m_step_words[2 * i + 1]->setVisible(there && !steps[i].figures.empty());
+        if (!there) continue;
+        m_step_words[2 * i]->setText(u"%1  %2"_s.arg(i + 1).arg(text(steps[i].words)));
+        m_step_words[2 * i + 1]->setText(text(steps[i].figures));
+    }
+    judgement()->show(install::settingOutJudgements(desk().book(), desk().setup()));
+}
+
+void LayoutStation::showPlan() { judge(m_layout); }
+
+void LayoutStation::judge(install::Layout const& layout) {
+    paper::LayoutPicture shown{layout, {}, m_chosen, m_places, {}, desk().units()};
+    auto const found = install::judgeLayout(layout, desk().units());
+    std::vector<zeroing::Judgement> said;
+    for (auto const& each : found) {
+        if (each.severity == Severity::Bad) shown.wrong.insert(each.entity);
+        said.push_back({each.severity, each.text, each.remedy, {}});
+    }
+    if (auto const off = install::offPlan(desk().book(), desk().setup()); off && off->distance_mm() > 0.05)
+        if (auto const* setter = desk().book().find(desk().setup().place.setter))
+            shown.stands = QPointF(setter->x_mm, setter->y_mm);
+    bool const all_well =
+        std::none_of(found.begin(), found.end(), [](auto const& each) { return each.severity != Severity::Note; });
+    if (layout.devices.empty())
+        said.insert(said.begin(), {Severity::Note,
+                                   "No setter to place yet.",
+                                   "Type one at Kit; clamps, stock and racks can be put here already.",
+                                   {}});
+    else if (all_well)
+        said.insert(said.begin(), {Severity::Note,
+                                   "Every tool reaches it and clears everything.",
+                                   fmt::format("With {} free all around, as far as the sizes here are right.",
+                                               lengthText(layout.clearance_mm, desk().units())),
+                                   {}});
+    if (m_sections->current() == u"places"_s && !m_places.empty())
+        for (std::size_t at = 0; at < layout.devices.size(); ++at)
+            if (layout.devices[at].entity == desk().setup().place.setter.value) {
+                auto const now = install::placeAt(layout, at, layout.devices[at].x_mm, layout.devices[at].y_mm);
+                said.insert(said.begin(),
+                            {Severity::Note,
+                             "Why the first: against where it is now",
+                             install::whyFirst(layout, m_places.front(), now, desk().units()),
+                             {"One second a change counts as much as a metre of lead, or as one percent of "
+                              "the place to cut or of the largest sheet; something tight as five seconds."}});
+            }
+    said.push_back({Severity::Note,
+                    "What this is not",
+                    "Boxes and discs as you typed them. First time there: Z up, feed turned down, a hand at the stop.",
+                    {}});
+    judgement()->show(said);
+    m_plan->show(std::move(shown), desk().session().writable());
+}
+
+} // namespace steady::app

@@ -1,0 +1,405 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/install/LayoutJudge.h"
+
+#include "core/install/LayoutArea.h"
+#include "core/quantity/Units.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace steady::install {
+namespace {
+
+using shop::FittingSort;
+
+/// Something that comes down with the tool: a disc of this radius, from its lowest height up.
+struct Part {
+    double radius_mm, bottom_mm;
+    char const* words;
+};
+
+/// Tool, nut, spindle body and shoe while the tip stands at a height.
+struct Hanging {
+    std::array<Part, 4> parts;
+    std::size_t count;
+};
+
+Hanging hangingAt(Layout const& layout, HangingTool const& tool, double tip_mm) {
+    double const length_mm = tool.length_mm - tool.error_mm; // a shorter one brings the spindle lower
+    double const nose_mm = tip_mm + length_mm;
+    Hanging hung{{Part{tool.radius_mm, tip_mm, "cutter"},
+                  {tool.nut_radius_mm, tip_mm + std::min(tool.stick_out_mm, length_mm), "nut"},
+                  {layout.body_radius_mm, nose_mm, "spindle"},
+                  {}},
+                 3};
+    if (layout.shoe_mm) hung.parts[hung.count++] = {layout.shoe_radius_mm, nose_mm - *layout.shoe_mm, "dust shoe"};
+    return hung;
+}
+
+struct Point {
+    double x_mm, y_mm;
+};
+
+/// Whether the straight way passes over a rectangle.
+bool passes(Point from, Point to, Rect const& over) {
+    double enter = 0, leave = 1;
+    auto clip = [&](double start, double way, double low, double high) {
+        if (way == 0) return start > low && start < high;
+        double a = (low - start) / way, b = (high - start) / way;
+        if (a > b) std::swap(a, b);
+        enter = std::max(enter, a);
+        leave = std::min(leave, b);
+        return enter < leave;
+    };
+    return clip(from.x_mm, to.x_mm - from.x_mm, over.x_low_mm, over.x_high_mm) &&
+           clip(from.y_mm, to.y_mm - from.y_mm, over.y_low_mm, over.y_high_mm);
+}
+
+Point middle(Rect const& rect) { return {(rect.x_low_mm + rect.x_high_mm) / 2, (rect.y_low_mm + rect.y_high_mm) / 2}; }
+
+double move_s(double mm, double feed_mm_min, double accel_mm_s2) {
+    double const v = feed_mm_min / 60;
+    if (mm <= 0 || v <= 0 || accel_mm_s2 <= 0) return 0;
+    return mm * accel_mm_s2 < v * v ? 2 * std::sqrt(mm / accel_mm_s2) : mm / v + v / accel_mm_s2;
+}
+
+/// Looks at everything; what it finds is told with words, or only counted.
+class Judge {
+public:
+    Judge(Layout const& layout, UnitSystem units, bool words) : m_layout(layout), m_units(units), m_words(words) {}
+
+    void device(std::size_t at) {
+        m_device = &m_layout.devices[at];
+        place();
+        reach({m_device->x_mm, m_device->y_mm}, -1);
+        if (!m_device->parked) lead();
+        for (auto const& tool : m_layout.tools)
+            if (tool.on_setter || m_device->parked) touchedBy(tool);
+    }
+    void whole() {
+        m_device = nullptr;
+        solids();
+        room();
+        if (m_layout.homing_touches) homing();
+        if (m_layout.height_assumed)
+            tell(Check::Assumed, Severity::Attention, -1, 0, "How far the spindle stands above the table is assumed.",
+                 "Lower the bare spindle face onto the table by hand, with a sheet of paper, and type the machine Z; "
+                 "until then no height here is judged for good.");
+    }
+
+    std::vector<LayoutFinding> found;
+    Quick quick;
+
+private:
+    std::string len(double mm) const { return lengthText(mm, m_units); }
+
+    void tell(Check check, Severity severity, int tool, double mm, auto&& text, auto&& remedy) {
+        quick.feasible = quick.feasible && severity != Severity::Bad;
+        quick.tight += severity == Severity::Attention;
+        if (m_words)
+            found.push_back({check, severity, m_device ? m_device->name : std::string(),
+                             m_device ? m_device->entity : 0, tool, mm, text, remedy});
+    }
+    // Words are made only where somebody reads them.
+    template<class... A> std::string say(fmt::format_string<A...> pattern, A&&... args) const {
+        return m_words ? fmt::format(pattern, std::forward<A>(args)...) : std::string();
+    }
+
+    /// Where it stands.
+    void place() {
+        auto const& d = *m_device;
+        auto const foot = d.foot();
+        if (d.mount == shop::Mount::Table && !m_layout.table.holds(foot)) {
+            auto const& t = m_layout.table;
+            double const out = std::max({t.x_low_mm - foot.x_low_mm, foot.x_high_mm - t.x_high_mm,
+                                         t.y_low_mm - foot.y_low_mm, foot.y_high_mm - t.y_high_mm});
+            tell(Check::OffTable, Severity::Bad, -1, -out, say("{} stands {} beyond the table.", d.name, len(out)),
+                 say("Move it in by that, or mount it on the frame or a bracket."));
+        }
+        for (auto const& solid : m_layout.solids) {
+            bool const kept_free = solid.sort == FittingSort::KeepOut;
+            bool const level = kept_free || (d.base_mm < solid.top_mm && d.base_mm + d.free_mm > solid.base_mm);
+            auto const both = foot.cut(solid.foot);
+            if (both.empty() || !level) continue;
+            double const in = std::min(both.width_mm(), both.depth_mm());
+            tell(Check::StandsOn, Severity::Bad, -1, -in,
+                 say("{} stands {} into “{}”{}.", d.name, len(in), solid.name, kept_free ? ", which is kept free" : ""),
+                 say("Move it by that, or move “{}”.", solid.name));
+        }
+        for (auto const& other : m_layout.devices)
+            if (&other != m_device && foot.meets(other.foot()))
+                tell(Check::StandsOn, Severity::Bad, -1, 0, say("{} and {} stand in one place.", d.name, other.name),
+                     "Move one of them.");
+        if (auto const beside = besideSlot_mm(m_layout, d.x_mm, d.y_mm);
+            beside && d.mount == shop::Mount::Table && !d.parked && std::abs(*beside) > 0.5)
+            tell(Check::BesideSlot, Severity::Attention, -1, std::abs(*beside),
+                 say("{} stands {} beside a slot.", d.name, len(std::abs(*beside))),
+                 "Drag it onto the slot, or drill a plate that carries it.");
+    }
+
+    void lead() {
+        auto const& d = *m_device;
+        double const needed = leadNeeded_mm(m_layout, d), left = d.cable_mm - needed;
+        if (left < 0)
+            tell(
+                Check::LeadShort, Severity::Bad, -1, left, say("The lead of {} is {} too short.", d.name, len(-left)),
+                "Along the edges, with a tenth more for strain relief. A longer lead, or a place nearer to where leads "
+                "come onto the table.");
+        Point const from{m_layout.cable_x_mm, m_layout.cable_y_mm}, to{d.x_mm, d.y_mm};
+        for (auto const& solid : m_layout.solids) {
+            bool const level = d.base_mm < solid.top_mm && d.base_mm + d.free_mm > solid.base_mm;
+            auto const both = d.bend().cut(solid.foot);
+            if (solid.sort == FittingSort::KeepOut || !level || both.empty()) continue;
+            double const in = std::min(both.width_mm(), both.depth_mm());
+            tell(Check::LeadBend, Severity::Attention, -1, -in,
+                 say("“{}” stands where the lead of {} turns.", solid.name, d.name),
+                 say("It may bend to {}. Turn the device; its lamp turns with it, so look that you still see it.",
+                     len(d.bend_mm)));
+        }
+        auto crosses = [&](Point corner) {
+            return std::any_of(m_layout.solids.begin(), m_layout.solids.end(), [&](Solid const& solid) {
+                return solid.sort == FittingSort::Stock &&
+                       (passes(from, corner, solid.foot) || passes(corner, to, solid.foot));
+            });
+        };
+        if (crosses({from.x_mm, to.y_mm}) && crosses({to.x_mm, from.y_mm}))
+            tell(Check::LeadCrosses, Severity::Attention, -1, 0, say("The lead of {} crosses the stock.", d.name),
+                 "It would lie in the cut. Bring leads onto the table at another side, or stand the device there.");
+    }
+
+    void touchedBy(HangingTool const& tool) {
+        auto const& d = *m_device;
+        heights(tool);
+        if (tool.contact_radius_mm <= d.disc_radius_mm) return at(tool, {d.x_mm, d.y_mm}, nullptr);
+        struct Way {
+            double x, y;
+            char const* words;
+        };
+        constexpr Way ways[] = {{-1, 0, "−X"}, {1, 0, "+X"}, {0, -1, "−Y"}, {0, 1, "+Y"}};
+        Way const* best = nullptr;
+        Quick best_quick;
+        for (auto const& way : ways) {
+            Judge tried(m_layout, m_units, false);
+            tried.m_device = m_device;
+            tried.at(tool, {d.x_mm + way.x * tool.contact_radius_mm, d.y_mm + way.y * tool.contact_radius_mm},
+                     way.words);
+            if (!tried.quick.feasible || (best && tried.quick.tight >= best_quick.tight)) continue;
+            best = &way;
+            best_quick = tried.quick;
+        }
+        if (!best)
+            return tell(Check::TooWide, Severity::Bad, tool.number, 2 * (d.disc_radius_mm - tool.contact_radius_mm),
+                        say("Tool {} is too wide for {} to either side.", tool.number, d.name),
+                        "Measure it on the plate or by hand, and say so at the tool.");
+        tell(Check::Offset, Severity::Note, tool.number, tool.contact_radius_mm,
+             say("Tool {} is touched {} beside its axis, towards {}.", tool.number, len(tool.contact_radius_mm),
+                 best->words),
+             "Turn its lowest insert over the disc, always the same one.");
+        at(tool, {d.x_mm + best->x * tool.contact_radius_mm, d.y_mm + best->y * tool.contact_radius_mm}, best->words);
+    }
+
+    void heights(HangingTool const& tool) {
+        auto const& d = *m_device;
+        double const over = m_layout.nose_top_mm - tool.length_mm - tool.error_mm - d.base_mm - d.free_mm;
+        if (over < m_layout.clearance_mm)
+            tell(Check::TooLong, over < 0 ? Severity::Bad : Severity::Attention, tool.number, over,
+                 over < 0 ? say("Tool {} hangs {} too low to pass over {}.", tool.number, len(-over), d.name)
+                          : say("Tool {} passes over {} by only {}.", tool.number, d.name, len(over)),
+                 say("Stand {} lower by {}.", d.name, len(m_layout.clearance_mm - over)));
+        double const below = d.base_mm + d.solid_mm + tool.length_mm - tool.error_mm - m_layout.nose_bottom_mm;
+        if (below < m_layout.from_end_mm)
+            tell(Check::TooShort, below < 0 ? Severity::Bad : Severity::Attention, tool.number, below,
+                 below < 0
+                     ? say("Z ends {} before tool {} has searched to the end of {}.", len(-below), tool.number, d.name)
+                     : say("Z ends only {} below the touch of tool {}.", len(below), tool.number),
+                 say("Stand {} higher by {}.", d.name, len(m_layout.from_end_mm - below)));
+    }
+
+    /// `tool`: −1 for all that are touched on the axis.
+    void reach(Point axis, int tool) {
+        auto const& d = *m_device;
+        auto const& t = m_layout.travel;
+        std::pair<double, char const*> const ends[] = {{axis.x_mm - t.x_low_mm, "+X"},
+                                                       {t.x_high_mm - axis.x_mm, "−X"},
+                                                       {axis.y_mm - t.y_low_mm, "+Y"},
+                                                       {t.y_high_mm - axis.y_mm, "−Y"}};
+        for (auto const& [left, towards] : ends)
+            if (left < m_layout.from_end_mm)
+                tell(left < 0 ? Check::Reach : Check::NearEnd, left < 0 ? Severity::Bad : Severity::Attention, tool,
+                     left,
+                     left < 0 ? say("{} is {} outside the travel.", d.name, len(-left))
+                              : say("{} is only {} from the end of the travel.", d.name, len(left)),
+                     say("Move it {} towards {}.", len(m_layout.from_end_mm - left), towards));
+    }
+
+    /// The spindle's axis at a place, the tip as low as a search takes it.
+    void at(HangingTool const& tool, Point axis, char const* offset) {
+        auto const& d = *m_device;
+        if (offset) reach(axis, tool.number);
+        auto const hung = hangingAt(m_layout, tool, d.base_mm + d.solid_mm);
+        for (auto const& solid : m_layout.solids)
+            if (solid.sort != FittingSort::KeepOut) against(tool, hung, axis, solid.foot, solid.top_mm, solid.name);
+        for (auto const& other : m_layout.devices)
+            if (&other != m_device) against(tool, hung, axis, other.foot(), other.base_mm + other.free_mm, other.name);
+        if (d.bracket_reach_mm > 0)
+            against(tool, hung, axis,
+                    {d.x_mm + d.body_radius_mm, d.x_mm + d.body_radius_mm + d.bracket_reach_mm,
+                     d.y_mm - d.body_radius_mm, d.y_mm + d.body_radius_mm},
+                    d.base_mm + d.bracket_top_mm, "its bracket");
+        if (m_layout.board_mm > 0 && d.base_mm + d.free_mm < m_layout.board_mm)
+            against(tool, hung, axis, m_layout.table, m_layout.board_mm, "the board");
+        way(tool, axis);
+    }
+
+    /// The worst of the parts is told.
+    void against(HangingTool const& tool, Hanging const& hung, Point axis, Rect const& foot, double top_mm,
+                 std::string const& name) {
+        double const beside = foot.distance_mm(axis.x_mm, axis.y_mm);
+        Part const* worst = nullptr;
+        double left = m_layout.clearance_mm;
+        for (std::size_t i = 0; i < hung.count; ++i) {
+            auto const& part = hung.parts[i];
+            // Free by what is between them, to the side or above: whichever is more.
+            double const gap = std::max(beside - part.radius_mm, part.bottom_mm - top_mm);
+            if (gap >= left) continue;
+            left = gap;
+            worst = &part;
+        }
+        if (!worst) return;
+        if (left < 0)
+            tell(Check::Strikes, Severity::Bad, tool.number, left,
+                 say("Tool {} on {}: the {} meets {} by {}.", tool.number, m_device->name, worst->words, quoted(name),
+                     len(-left)),
+                 say("Move {} or {} apart by {}.", m_device->name, quoted(name), len(m_layout.clearance_mm - left)));
+        else
+            tell(Check::Tight, Severity::Attention, tool.number, left,
+                 say("Tool {} on {}: only {} between {} and {}.", tool.number, m_device->name, len(left), worst->words,
+                     quoted(name)),
+                 say("{} are wanted.", len(m_layout.clearance_mm)));
+    }
+    static std::string quoted(std::string const& name) {
+        return name.starts_with("the ") || name.starts_with("its ") ? name : "“" + name + "”";
+    }
+
+    /// In and out at the top of Z, from the work and from the racks, in a straight line.
+    void way(HangingTool const& tool, Point axis) {
+        double const tip = m_layout.nose_top_mm - tool.length_mm - tool.error_mm;
+        double const lowest = std::min(tip, m_layout.nose_top_mm - m_layout.shoe_mm.value_or(0));
+        double const radius = lowest < tip ? std::max(m_layout.shoe_radius_mm, tool.radius_mm) : tool.radius_mm;
+        Solid const* worst = nullptr;
+        double left = m_layout.clearance_mm;
+        auto from = [&](Point start) {
+            for (auto const& solid : m_layout.solids) {
+                double const gap = lowest - solid.top_mm;
+                if (solid.sort == FittingSort::KeepOut || gap >= left || !passes(start, axis, solid.foot.grown(radius)))
+                    continue;
+                left = gap;
+                worst = &solid;
+            }
+        };
+        from(middle(m_layout.work()));
+        for (auto const& solid : m_layout.solids)
+            if (solid.sort == FittingSort::Stock || solid.sort == FittingSort::Rack) from(middle(solid.foot));
+        if (!worst) return;
+        tell(left < 0 ? Check::Strikes : Check::Tight, left < 0 ? Severity::Bad : Severity::Attention, tool.number,
+             left,
+             left < 0 ? say("On its way to {} tool {} meets “{}” by {}.", m_device->name, tool.number, worst->name,
+                            len(-left))
+                      : say("On its way to {} tool {} passes over “{}” by only {}.", m_device->name, tool.number,
+                            worst->name, len(left)),
+             say("Lower “{}” or take it off the way; {} are wanted.", worst->name, len(m_layout.clearance_mm)));
+    }
+
+    /// Things among themselves, and what racks hold.
+    void solids() {
+        auto const& all = m_layout.solids;
+        auto const body = [](Solid const& s) { return s.sort != FittingSort::KeepOut && s.sort != FittingSort::Stock; };
+        for (std::size_t i = 0; i < all.size(); ++i)
+            for (std::size_t j = i + 1; j < all.size(); ++j) {
+                bool const level = all[i].base_mm < all[j].top_mm && all[j].base_mm < all[i].top_mm;
+                bool const holds_work = all[i].sort == FittingSort::Clamp && all[j].sort == FittingSort::Clamp;
+                if (!body(all[i]) || !body(all[j]) || holds_work || !level || !all[i].foot.meets(all[j].foot)) continue;
+                tell(Check::StandsOn, Severity::Attention, -1, 0,
+                     say("“{}” and “{}” stand in one place.", all[i].name, all[j].name), "Move one of them.");
+            }
+        for (auto const& solid : all)
+            if (solid.sort == FittingSort::Rack && solid.pitch_mm.value_or(0) > 0) {
+                double const length = std::max(solid.foot.width_mm(), solid.foot.depth_mm());
+                double const pockets = std::floor(length / *solid.pitch_mm + 1e-9);
+                tell(Check::Pockets, Severity::Note, -1, pockets,
+                     say("“{}” has room for {:.0f} pockets.", solid.name, pockets),
+                     say("At a pitch of {}.", len(*solid.pitch_mm)));
+            }
+    }
+
+    void room() {
+        auto const area = m_layout.work();
+        auto const things = standing(m_layout);
+        double const lost = covered_mm2(area, things);
+        auto const sheet = largestFree(area, things);
+        double const share = area.area_mm2() > 0 ? 100 * lost / area.area_mm2() : 0;
+        tell(Check::Room, Severity::Note, -1, lost, say("{:.1f} % of the place to cut is lost.", share),
+             say("The largest sheet beside it all: {} × {}.", len(sheet.width_mm()), len(sheet.depth_mm())));
+    }
+
+    /// Such a homing comes down at the setter whatever lies there.
+    void homing() {
+        Point const home{m_layout.home_x_mm, m_layout.home_y_mm};
+        for (auto const& device : m_layout.devices) {
+            if (device.parked) continue;
+            for (auto const& solid : m_layout.solids) {
+                if (solid.sort == FittingSort::KeepOut || solid.top_mm <= device.base_mm + device.free_mm ||
+                    !passes(home, {device.x_mm, device.y_mm}, solid.foot))
+                    continue;
+                return tell(Check::Homing, Severity::Bad, -1, device.base_mm + device.free_mm - solid.top_mm,
+                            say("Homing touches {} here, and “{}” lies on the way.", device.name, solid.name),
+                            "Take it off before homing, or switch that touch off in the control.");
+            }
+            tell(Check::Homing, Severity::Attention, -1, 0, say("Homing touches {} by itself here.", device.name),
+                 "Whatever hangs in the spindle comes down there, also with stock loaded: know which tool it is, and "
+                 "keep the way free.");
+        }
+    }
+
+    Layout const& m_layout;
+    UnitSystem m_units;
+    bool m_words;
+    TouchedDevice const* m_device = nullptr;
+};
+
+} // namespace
+
+std::vector<LayoutFinding> judgeLayout(Layout const& layout, UnitSystem units) {
+    Judge judge(layout, units, true);
+    for (std::size_t i = 0; i < layout.devices.size(); ++i) judge.device(i);
+    judge.whole();
+    std::stable_sort(judge.found.begin(), judge.found.end(),
+                     [](auto const& x, auto const& y) { return x.severity > y.severity; });
+    return std::move(judge.found);
+}
+
+Quick judgeQuickly(Layout const& layout, std::size_t device) {
+    Judge judge(layout, UnitSystem::Metric, false);
+    judge.device(device);
+    return judge.quick;
+}
+
+double secondsAChange(Layout const& layout, TouchedDevice const& device) {
+    auto const from = middle(layout.work());
+    double length = 0;
+    for (auto const& tool : layout.tools) length += tool.length_mm / static_cast<double>(layout.tools.size());
+    double const across = std::hypot(device.x_mm - from.x_mm, device.y_mm - from.y_mm);
+    double const down = layout.nose_top_mm - device.base_mm - device.trigger_mm - length;
+    return 2 * move_s(across, layout.rapid_mm_min, layout.accel_mm_s2) +
+           2 * move_s(down, layout.z_rapid_mm_min, layout.z_accel_mm_s2);
+}
+
+double leadNeeded_mm(Layout const& layout, TouchedDevice const& device) {
+    double const along = std::abs(device.x_mm - layout.cable_x_mm) + std::abs(device.y_mm - layout.cable_y_mm);
+    return 1.1 * (along + std::max(0.0, device.base_mm));
+}
+
+} // namespace steady::install

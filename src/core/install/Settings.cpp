@@ -1,0 +1,209 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/install/Settings.h"
+
+#include "core/install/Layout.h"
+#include "core/install/SignalTable.h"
+#include "core/quantity/Units.h"
+#include "core/zeroing/PlateZero.h"
+#include "core/zeroing/Touch.h"
+
+#include <algorithm>
+#include <cmath>
+#include <fmt/format.h>
+
+namespace steady::install {
+namespace {
+
+/// Lower case, without blanks around it.
+std::string plain(std::string text) {
+    auto const blank = [](char c) { return c == ' ' || c == '\t'; };
+    while (!text.empty() && blank(text.back())) text.pop_back();
+    text.erase(0, static_cast<std::size_t>(std::find_if_not(text.begin(), text.end(), blank) - text.begin()));
+    for (auto& c : text) c = static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
+    return text;
+}
+
+bool isOn(std::string const& text) {
+    return text == "on" || text == "yes" || text == "1" || text == "true" || text == "enabled";
+}
+
+/// A number as controls show it: a decimal comma will do, the program's own minus sign too.
+std::optional<double> numberIn(std::string text) {
+    for (auto at = text.find("−"); at != std::string::npos; at = text.find("−")) text.replace(at, 3, "-");
+    std::replace(text.begin(), text.end(), ',', '.');
+    char* end = nullptr;
+    double const value = std::strtod(text.c_str(), &end);
+    if (text.empty() || end != text.c_str() + text.size() || !std::isfinite(value)) return std::nullopt;
+    return value;
+}
+
+class Sheet {
+public:
+    Sheet(facts::Reader const& book, shop::ZeroSetup const& setup)
+        : m_book(book), m_setup(setup), m_machine(zeroing::machineOf(book, setup)), m_kept(sheetOf(book, setup)) {}
+
+    std::vector<Setting> all() {
+        auto const* setter = m_book.find(m_setup.place.setter);
+        auto const* plate = m_book.find(m_setup.place.plate);
+        word("units", "Unit of the control", m_machine.units == UnitSystem::Metric ? "mm" : "inch", {});
+        if (setter)
+            device(*setter, zeroing::feedsFor(m_machine, *setter));
+        else
+            device(plate ? *plate : zeroing::assumedPlate(),
+                   zeroing::feedsFor(m_machine, plate ? *plate : zeroing::assumedPlate()));
+        if (m_machine.capture != shop::Capture::Hardware)
+            number("debounce", "Debounce of the input", m_machine.debounce_s * 1000, "ms", 1, {});
+        if (setter) {
+            length("setter.x", "Machine X of the setter", setter->x_mm, {});
+            length("setter.y", "Machine Y of the setter", setter->y_mm, {});
+            auto const mounting = mountingOf(m_book, m_setup);
+            length("trigger", "Height of the trip above the table", mounting.base_mm + setter->trigger_mm,
+                   fmt::format("base {} + trips at {} above it", shown(mounting.base_mm), shown(setter->trigger_mm)));
+        } else if (plate) {
+            auto const zero = zeroing::plateZero(m_book, m_setup, {});
+            if (zero && zero->thickness.measured())
+                length("thickness", "Thickness of the plate", zero->thickness.mm,
+                       fmt::format("mean of {} readings", zero->thickness.summary.n));
+        }
+        auto const& z = m_machine.axes[2];
+        length("safe_z", "Safe Z, machine", m_machine.safeZ_mm(),
+               fmt::format("upper soft limit {} − 1 mm", shown(z.high_mm)));
+        return std::move(m_rows);
+    }
+
+private:
+    bool metric() const { return m_machine.units == UnitSystem::Metric; }
+    std::string shown(double mm) const { return lengthText(mm, m_machine.units); }
+
+    void device(auto const& of, zeroing::ProbingFeeds const& feeds) {
+        word("enable", "Probing input", "on", {});
+        if (!of.wiring.port.empty()) word("port", "Which input", of.wiring.port, {});
+        SignalCircuit const circuit{of.circuit, of.wiring};
+        word("polarity", "Level that means contact", levelWords(of.wiring.input, fittingLevel(circuit)),
+             of.circuit == shop::Circuit::ClosedAtRest ? "closed at rest: a touch opens it"
+                                                       : "open at rest: a touch closes it");
+        feed("find", "Feed to find", feeds.fast_mm_min);
+        feed("measure", "Feed to measure", feeds.slow_mm_min);
+        auto const fast = zeroing::predictTouch(m_machine, feeds.fast_mm_min);
+        double const retract = of.practice.back_off_mm.value_or(std::max(1.0, fast.overshoot_mm + 0.5));
+        length("retract", "Retract between touches", retract,
+               of.practice.back_off_mm ? std::string()
+                                       : fmt::format("goes on {} + 0.5 mm, 1 mm at least", shown(fast.overshoot_mm)));
+    }
+    void length(char const* id, char const* words, double mm, std::string sum) {
+        number(id, words, metric() ? mm : mm / mm_per_inch, unitName(m_machine.units), metric() ? 3 : 4,
+               std::move(sum));
+    }
+    void feed(char const* id, char const* words, double mm_min) {
+        number(id, words, metric() ? mm_min : mm_min / mm_per_inch, unitName(m_machine.units) + "/min",
+               metric() ? 0 : 1, {});
+    }
+    void number(char const* id, char const* words, double value, std::string unit, int decimals, std::string sum) {
+        Setting row{id, words, fixedText(value, decimals), std::move(unit), value, std::move(sum), {}, {}, false, {}};
+        kept(row);
+        if (row.looked()) {
+            auto const found = numberIn(row.found);
+            double const half = 0.5 * std::pow(10, -decimals) + 1e-9;
+            auto const is = [&](double other) {
+                return found && std::abs(*found - other) <= half + 1e-4 * std::abs(other);
+            };
+            row.differs = !found || std::abs(*found - value) > half;
+            if (!row.differs || !found)
+                row.hint = found ? "" : "It is no number.";
+            else if (value != 0 && is(-value))
+                row.hint = "The sign is turned.";
+            else if (value != 0 && (is(value * mm_per_inch) || is(value / mm_per_inch)))
+                row.hint = "It is in the other unit.";
+            else if (value != 0 && (is(value * 60) || is(value / 60)))
+                row.hint = "It is a minute or a second off: feed by the second.";
+        }
+        m_rows.push_back(std::move(row));
+    }
+    void word(char const* id, char const* words, std::string value, std::string sum) {
+        Setting row{id, words, std::move(value), {}, {}, std::move(sum), {}, {}, false, {}};
+        kept(row);
+        auto const a = plain(row.found), b = plain(row.value);
+        row.differs = row.looked() && a != b && !(isOn(a) && isOn(b));
+        m_rows.push_back(std::move(row));
+    }
+    void kept(Setting& row) const {
+        for (auto const& each : m_kept.found)
+            if (each.id == row.id) {
+                row.called = each.called;
+                row.found = each.value;
+            }
+    }
+
+    facts::Reader const& m_book;
+    shop::ZeroSetup const& m_setup;
+    shop::Machine m_machine;
+    shop::SettingsSheet m_kept;
+    std::vector<Setting> m_rows;
+};
+
+} // namespace
+
+Id<shop::SettingsSheet> sheetIdOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    Id<shop::SettingsSheet> found;
+    for (auto const& [id, sheet] : book.all<shop::SettingsSheet>())
+        if (sheet->machine == setup.place.machine && sheet->setter == setup.place.setter) found = id;
+    return found;
+}
+
+shop::SettingsSheet sheetOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    if (auto const* found = book.find(sheetIdOf(book, setup))) return *found;
+    shop::SettingsSheet sheet;
+    sheet.machine = setup.place.machine;
+    sheet.setter = setup.place.setter;
+    return sheet;
+}
+
+std::vector<Setting> settingsOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    return Sheet(book, setup).all();
+}
+
+std::string typedAs(Setting const& setting, shop::SetBy by) {
+    auto const unit = setting.unit.empty() ? std::string() : " " + setting.unit;
+    if (by == shop::SetBy::Fields || setting.called.empty())
+        return fmt::format("{}: {}{}", setting.called.empty() ? setting.words : setting.called, setting.value, unit);
+    auto value = setting.value;
+    for (auto at = value.find("−"); at != std::string::npos; at = value.find("−")) value.replace(at, 3, "-");
+    return setting.called + (by == shop::SetBy::Lines ? "=" : " = ") + value;
+}
+
+std::vector<zeroing::Judgement> settingJudgements(std::vector<Setting> const& settings) {
+    std::vector<zeroing::Judgement> said;
+    std::size_t looked = 0;
+    for (auto const& row : settings) {
+        looked += row.looked();
+        if (!row.differs) continue;
+        auto const unit = row.unit.empty() ? std::string() : " " + row.unit;
+        said.push_back({Severity::Bad,
+                        fmt::format("{}: found {}, should be {}{}.", row.words, row.found, row.value, unit),
+                        row.hint.empty() ? std::string("Type it anew, then read it back.")
+                                         : row.hint + " Type it anew, then read it back.",
+                        {}});
+    }
+    auto const left = settings.size() - looked;
+    if (said.empty() && left == 0)
+        said.push_back({Severity::Note, "All settings are as they should be.", "As found at the control.", {}});
+    else if (said.empty() && looked > 0)
+        said.push_back({Severity::Note,
+                        fmt::format("{} of {} looked at, none differs.", looked, settings.size()),
+                        "Read the others from the control and type them beside.",
+                        {}});
+    else if (looked == 0)
+        said.push_back({Severity::Note,
+                        "Nothing compared yet.",
+                        "Type what the control shows beside each value: what differs is named here.",
+                        {}});
+    said.push_back({Severity::Note,
+                    "After typing",
+                    "Read each value back from the control, home, and prove the signal again: another polarity or "
+                    "another input is another circuit.",
+                    {}});
+    return said;
+}
+
+} // namespace steady::install

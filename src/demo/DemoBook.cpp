@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "demo/DemoBook.h"
 
+#include "core/install/Proof.h"
 #include "core/safety/Rehearsal.h"
 #include "core/upkeep/Due.h"
 #include "demo/Diary.h"
@@ -195,6 +196,83 @@ struct LongRouter {
         bench.touch(tools[5], 5, "-70.604", Target::Setter);
     }
 
+    Id<Fitting> stand(char const* name, FittingSort sort, double x_mm, double y_mm, double width_mm, double depth_mm,
+                      double height_mm, double base_mm = 0) {
+        return bench.diary.add(std::string(name) + " on the table",
+                               Fitting{name, bench.machine, sort, x_mm, y_mm, width_mm, depth_mm, base_mm, height_mm});
+    }
+
+    /// Where things stand: planned on the computer, set out with the machine as its own template, a millimetre off.
+    void layOut() {
+        auto& d = bench.diary;
+        d.at(46, 20);
+        TableTop table;
+        table.machine = bench.machine;
+        table.x_mm = table.y_mm = -10;
+        table.width_mm = 1320;
+        table.depth_mm = 920;
+        table.slots = SlotsAlong::X;
+        table.slot_first_mm = 82;
+        table.slot_pitch_mm = 120;
+        table.changes_a_month = 340;
+        d.add("Table of the long router", table);
+        d.at(45, 10);
+        Mounting plan;
+        plan.setter = bench.setter;
+        plan.x_mm = 64;
+        plan.y_mm = 72;
+        plan.cable_mm = 2500;
+        d.add("Plan of the setter", plan);
+        auto const rack = stand("Six-pocket rack", FittingSort::Rack, 650, 862, 380, 60, 85);
+        d.edit("Pitch of the rack", rack, [](Fitting& f) { f.pitch_mm = 60; });
+        stand("Left fence", FittingSort::Rail, 330, 480, 20, 420, 40);
+        stand("Loom blank", FittingSort::Stock, 700, 470, 640, 170, 22, 18);
+        stand("Front clamp", FittingSort::Clamp, 520, 360, 90, 40, 45, 18);
+        stand("Rear clamp", FittingSort::Clamp, 880, 580, 90, 40, 45, 18);
+        stand("Vacuum hose", FittingSort::KeepOut, 1240, 840, 120, 110, 0);
+    }
+
+    /// The signals of both, and what the control was found to be set to.
+    void wire() {
+        auto& d = bench.diary;
+        d.at(45, 50);
+        d.edit("Wiring of the plate", bench.plate, [](TouchPlate& p) {
+            p.wiring.port = "PROBE";
+            p.wiring.contact_at = Level::Low;
+        });
+        d.edit("Wiring of the setter", bench.setter, [](ToolSetter& s) {
+            s.wiring.port = "IN 4";
+            s.wiring.input = InputClass::Isolated;
+            s.wiring.supply_v = s.wiring.input_v = 24;
+            s.wiring.contact_at = Level::Low;
+            s.wiring.beside_power = s.wiring.shielded = true;
+            s.chain_s = 0.035;
+            s.without_power = ZWithoutPower::Holds;
+        });
+        SettingsSheet sheet{bench.machine, bench.setter};
+        auto found = [&](char const* id, char const* called, char const* value) {
+            sheet.found.push_back({id, called, value});
+        };
+        found("units", "Units", "mm");
+        found("enable", "Tool sensor", "on");
+        found("setter.x", "Sensor X", "64.000");
+        found("setter.y", "Sensor Y", "17.000"); // two digits changed places
+        found("safe_z", "Safe height", "1.000"); // and a minus got lost
+        sheet.at_utc_ms = d.now();
+        d.add("Settings found at the control", sheet);
+    }
+
+    void prove(install::Device device, char const* what) {
+        auto& d = bench.diary;
+        auto const now =
+            install::proofAsWired(facts::Reader(d.session().snapshot()), *d.session().book().find(setup), device);
+        if (!now) return;
+        auto proof = *now;
+        proof.at_utc_ms = d.now();
+        proof.observed = {Shows::Nothing, Shows::Contact, Shows::Nothing, Answer::Yes, Answer::No};
+        d.add(what, proof);
+    }
+
     Id<Board> newBoard() {
         auto& d = bench.diary;
         d.at(41, 20);
@@ -234,6 +312,10 @@ struct LongRouter {
 
     void today(Id<Board> board) {
         auto& d = bench.diary;
+        d.at(0, -52);
+        prove(install::Device::Plate, "Signal of the plate proved");
+        d.at(0, -50);
+        prove(install::Device::Setter, "Signal of the setter proved");
         d.at(0, -48);
         auto const on_plate = bench.touch(tools[3], 3, "-63.218", Target::Plate);
         d.edit("Zero of the loom blank", setup, [&](ZeroSetup& s) {
@@ -304,6 +386,8 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     LongRouter router{{diary}, {}, {}};
     router.firstDays();
     router.setterComes();
+    router.layOut();
+    router.wire();
     auto const board = router.newBoard();
     ZeroSetup setup;
     setup.place.machine = router.bench.machine;

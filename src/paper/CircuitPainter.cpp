@@ -145,9 +145,9 @@ struct Drawing {
 
 void paintTable(QPainter& p, QRectF const& area, CircuitPicture const& picture, Ink const& ink) {
     auto const table = install::signalTable(picture.circuit);
-    double const row = std::min(28 * ink.scale, area.height() / 7.4);
+    double const row = std::min(34 * ink.scale, area.height() / 7.4);
     double const w = area.width() - 16, left = area.left() + 8;
-    double const at[] = {0, 0.32 * w, 0.52 * w, 0.72 * w};
+    double const at[] = {0, 0.25 * w, 0.42 * w, 0.57 * w};
     auto cell = [&](int line, int column, QString const& words, QColor const& colour, Ink::Type type) {
         p.setFont(ink.font(type));
         p.setPen(colour);

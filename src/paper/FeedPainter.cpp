@@ -37,8 +37,9 @@ void paintFeeds(QPainter& p, QRectF const& whole, FeedPicture const& picture, In
         p.setPen(QPen(colour, 1.6, style));
         p.drawLine(QPointF(area.left(), chart.y(mm)), QPointF(area.right(), chart.y(mm)));
         p.setPen(ink.ink);
-        p.drawText(QRectF(area.left() + 8, chart.y(mm) - line, area.width() - 16, line),
-                   Qt::AlignLeft | Qt::AlignVCenter, words);
+        QRectF const box(area.left() + 40, chart.y(mm) - line - 1, p.fontMetrics().horizontalAdvance(words) + 8, line);
+        p.fillRect(box, ink.panel);
+        p.drawText(box, Qt::AlignCenter, words);
     };
     height(room.share * room.stroke_mm,
            text(fmt::format("{:.0f} % of it: what a find touch may use", 100 * room.share)), ink.good, Qt::DotLine);
@@ -82,7 +83,7 @@ void paintFeeds(QPainter& p, QRectF const& whole, FeedPicture const& picture, In
     mark(limits.in_use.fast_mm_min, own ? QStringLiteral("find, as you do") : QStringLiteral("find"), 0);
     if (own) mark(limits.recommended.fast_mm_min, QStringLiteral("recommended"), 1);
     p.setPen(ink.soft);
-    p.drawText(QRectF(whole.left() + 8, whole.top(), area.left() - whole.left(), line), Qt::AlignLeft,
+    p.drawText(QRectF(whole.left() + 8, whole.top(), whole.width() - 16, line), Qt::AlignLeft,
                metric ? QStringLiteral("mm past the trip") : QStringLiteral("in past the trip"));
     p.drawText(QRectF(area.left(), area.bottom() + 4 + line, area.width(), line), Qt::AlignHCenter,
                metric ? QStringLiteral("feed, mm/min") : QStringLiteral("feed, in/min"));

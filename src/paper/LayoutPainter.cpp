@@ -29,7 +29,10 @@ struct Plan {
             p.fontMetrics().elidedText(words, Qt::ElideRight, static_cast<int>(std::max(box.width() - 6, 90.0)));
         bool const inside = box.height() >= line && box.width() - 6 >= p.fontMetrics().horizontalAdvance(shown);
         if (inside) return p.drawText(box, Qt::AlignCenter, shown);
-        p.drawText(QRectF(box.center().x() - 80, box.bottom() + 1, 160, line), Qt::AlignHCenter, shown);
+        double const wide = p.fontMetrics().horizontalAdvance(shown) + 2;
+        double const left = std::clamp(box.center().x() - wide / 2, map.area.left() + 2,
+                                       std::max(map.area.left() + 2, map.area.right() - wide - 2));
+        p.drawText(QRectF(left, box.bottom() + 1, wide, line), Qt::AlignHCenter, shown);
     }
     void table() {
         auto const& l = picture.layout;
@@ -140,14 +143,13 @@ struct Plan {
         p.setPen(QPen(ink.accent, 1.2));
         p.drawLine(left, at);
         p.drawLine(low, at);
-        tag((left + at) / 2, d.x_mm - t.x_low_mm);
-        tag((low + at) / 2, d.y_mm - t.y_low_mm);
-    }
-    void tag(QPointF at, double mm) {
+        auto const words = QStringLiteral("X %1   Y %2")
+                               .arg(text(lengthNumber(d.x_mm - t.x_low_mm, picture.units)),
+                                    text(lengthText(d.y_mm - t.y_low_mm, picture.units)));
         p.setFont(ink.font(Ink::Type::Mono));
-        auto const words = text(lengthText(mm, picture.units));
-        double const wide = p.fontMetrics().horizontalAdvance(words) + 8;
-        QRectF const box(at.x() - wide / 2, at.y() - line / 2, wide, line);
+        double const wide = p.fontMetrics().horizontalAdvance(words) + 8, off = d.body_radius_mm * map.scale + 8;
+        bool const right = at.x() + off + wide < map.area.right();
+        QRectF const box(right ? at.x() + off : at.x() - off - wide, at.y() - line / 2, wide, line);
         p.setPen(Qt::NoPen);
         p.setBrush(ink.panel);
         p.drawRoundedRect(box, 3, 3);
@@ -171,6 +173,10 @@ struct Plan {
         p.setPen(QPen(ink.attention, 2));
         p.drawLine(at - QPointF(9, 0), at + QPointF(9, 0));
         p.drawLine(at - QPointF(0, 9), at + QPointF(0, 9));
+        for (auto const& d : picture.layout.devices) { // a word only where it does not lie on the plan itself
+            auto const off = at - map.at(d.x_mm, d.y_mm);
+            if (d.entity == picture.chosen && std::hypot(off.x(), off.y()) < 2 * line) return;
+        }
         p.setFont(ink.font(Ink::Type::Small));
         p.drawText(QRectF(at.x() + 10, at.y() - line, 160, line), Qt::AlignLeft, QStringLiteral("measured here"));
     }

@@ -110,17 +110,21 @@ struct Tour {
 
     bool run() {
         part(u"machine"_s, u"homing"_s, u"homing.png"_s);
-        part(u"machine"_s, u"input"_s, u"input.png"_s);
         part(u"machine"_s, u"travel"_s, u"machine.png"_s);
-        part(u"kit"_s, u"parts"_s, u"parts.png"_s);
         part(u"kit"_s, u"plate"_s, u"kit.png"_s);
         part(u"kit"_s, u"setter"_s, u"setter.png"_s);
         part(u"kit"_s, u"tool"_s, u"tool.png"_s);
+        part(u"layout"_s, u"things"_s, u"layout.png"_s);
+        window.goTo(u"wiring"_s);
+        choose("wiring.device", u"the setter"_s);
+        part(u"wiring"_s, u"circuit"_s, u"wiring.png"_s);
+        part(u"wiring"_s, u"feeds"_s, u"feeds.png"_s);
+        part(u"wiring"_s, u"settings"_s, u"settings.png"_s);
+        part(u"wiring"_s, u"proof"_s, u"proof.png"_s);
         part(u"zeroing"_s, u"link"_s, u"link.png"_s);
         part(u"zeroing"_s, u"board"_s, u"board.png"_s);
         part(u"zeroing"_s, u"method"_s, u"methods.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
-        part(u"upkeep"_s, u"due"_s, u"due.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
         auto* happened = window.findChild<QAction*>(u"edit.happened"_s);
         happened->trigger();
@@ -138,8 +142,6 @@ struct Tour {
         play();
         window.findChild<QAbstractButton*>(u"macro.view.section.signals"_s)->click();
         picture(u"macros"_s, u"re-touch.png"_s);
-        part(u"macros"_s, u"kept"_s, u"kept.png"_s);
-        window.current()->openSection(u"run"_s);
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
         look.setNight(true);
         picture(u"zeroing"_s, u"zeroing-night.png"_s);

@@ -150,19 +150,21 @@ private Q_SLOTS:
         QCOMPARE(due,
                  std::string("days Check the caliper on a gauge block\ncycles Wipe the disc, look at the cable\n"));
         QCOMPARE(json.at("due")[1].at("left").get<double>(), 50.0); // 200 less 1180, and 1030 done
-        QCOMPARE(json.at("seq").get<int>(), 64);
+        QCOMPARE(json.at("seq").get<int>(), 78);
         QCOMPARE(json.at("next").at("station").get<std::string>(), std::string("macros"));
-        std::string ended;
+        std::string ended; // of the second machine nobody has proved a signal
+        std::vector<double> zeros_mm;
         for (auto const& result : json.at("results")) {
             for (auto const* key : {"subject", "title", "value_mm", "plus_minus_mm", "rests_on", "because", "remedy"})
                 QVERIFY2(result.contains(key), key);
             if (result.at("state") != "holds")
                 ended += result.at("id").get<std::string>() + " " + result.at("state").get<std::string>() + "\n";
             for (auto const& on : result.at("rests_on")) QVERIFY(on.at("entity") > 0 && on.at("seq") > 0);
-            if (result.at("id") == "work_zero" && result.at("subject") == 27)
-                QVERIFY(test::near(result.at("value_mm").get<double>(), -73.159, 0.001));
+            if (result.at("id") == "work_zero") zeros_mm.push_back(result.at("value_mm").get<double>());
         }
-        QCOMPARE(ended, std::string("board_constant suspect\nmacro_proof stale\n"));
+        QVERIFY(zeros_mm.size() == 2 && test::near(zeros_mm.front(), -73.159, 0.001));
+        QCOMPARE(ended,
+                 std::string("board_constant suspect\nmacro_proof stale\nsignal_proof open\nsignal_proof open\n"));
         QCOMPARE(json.at("redo").size(), std::size_t(2));
         for (auto const* key : {"id", "seconds", "seconds_source", "title"})
             QVERIFY2(json.at("redo").front().contains(key), key);

@@ -145,13 +145,13 @@ private Q_SLOTS:
             [](Layout& l) {
                 l.solids = {box(FittingSort::Fixture, {125, 165, 90, 130}, 120)};
             },
-            "strikes -5 bad");
+            "stands on 5 look; strikes -5 bad");
         row(
             "the spindle hardly clears it",
             [](Layout& l) {
                 l.solids = {box(FittingSort::Fixture, {125, 165, 90, 130}, 110)};
             },
-            "tight 3 look");
+            "stands on 5 look; tight 3 look");
         row(
             "a dust shoe hangs into it",
             [](Layout& l) {
@@ -159,7 +159,7 @@ private Q_SLOTS:
                 l.shoe_mm = 45; // its lower edge at 68, 60 about the axis
                 l.shoe_radius_mm = 60;
             },
-            "strikes -2 bad");
+            "stands on 5 look; strikes -2 bad");
         // On the way the tip is at 200 − 61 = 139.
         row(
             "something tall on the way",

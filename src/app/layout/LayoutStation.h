@@ -13,6 +13,9 @@
 
 namespace steady::app {
 
+/// By shop::FittingSort.
+inline constexpr char const* sort_words[] = {"Clamp", "Stock", "Rack", "Fixture", "Rail", "Parked plate", "Keep free"};
+
 class LayoutStation : public FormStation {
     Q_OBJECT
 

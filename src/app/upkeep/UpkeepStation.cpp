@@ -31,9 +31,10 @@ bool byRuler(upkeep::ResultState const& result) {
 }
 
 /// As it stands in the picture, where there is little room.
-char const* shortTitle(facts::ResultKind kind) {
+char const* shortTitle(upkeep::ResultState const& result, shop::PlaceOfWork const& place) {
     using facts::ResultKind;
-    switch (kind) {
+    switch (result.kind) {
+    case ResultKind::SignalProof: return result.subject == place.plate.value ? "Plate signal" : "Setter signal";
     case ResultKind::Thickness: return "Plate";
     case ResultKind::SetterHeight: return "Setter trips";
     case ResultKind::SetterPlace: return "Setter X Y";
@@ -171,7 +172,7 @@ void UpkeepStation::showMap() {
         bool const here = m_chosen == std::pair(result.kind, result.subject);
         if (result.kind == facts::ResultKind::Lengths && addLength(result, here)) continue;
         paper::MapNode node{
-            shortTitle(result.kind), facts::word(result.state), {}, result.state, upkeep::columnOf(result.kind), here};
+            shortTitle(result, desk().setup().place), facts::word(result.state), {}, result.state, upkeep::columnOf(result.kind), here};
         if (result.value_mm) node.value = lengthText(*result.value_mm, desk().units());
         if (result.kind == facts::ResultKind::MacroProof) {
             node.title = result.title.substr(result.title.find(' ') + 1);

@@ -19,6 +19,7 @@ QString unbroken(QString words) {
 }
 
 QString whyWords(std::size_t terms) {
+    if (terms == 0) return QStringLiteral("Why");
     return QStringLiteral("Why: %1 %2").arg(terms).arg(terms == 1 ? QStringLiteral("term") : QStringLiteral("terms"));
 }
 

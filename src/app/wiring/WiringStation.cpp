@@ -64,10 +64,10 @@ template<class T> void feedFields(Form<T>& f, bool plate) {
     auto name = [plate](char const* of_plate, char const* of_setter) { return plate ? of_plate : of_setter; };
     f.row(2);
     f.feed(
-        name("wiring.plate.find", "wiring.setter.find"), "To find", {1, 5000},
+        name("wiring.plate.find", "wiring.setter.find"), "Find", {1, 5000},
         [](T & x) -> auto& { return x.practice.find_mm_min; }, "empty: computed");
     f.feed(
-        name("wiring.plate.measure", "wiring.setter.measure"), "To measure", {0.1, 2000},
+        name("wiring.plate.measure", "wiring.setter.measure"), "Measure", {0.1, 2000},
         [](T & x) -> auto& { return x.practice.measure_mm_min; }, "empty: computed");
 }
 
@@ -202,7 +202,8 @@ void WiringStation::buildFeeds(QVBoxLayout* page) {
         [] { return true; });
     wanted->heading("What a touch has to be good to");
     wanted->length(
-        "wiring.good", "±", shop::bounds::good_mm, [](shop::ZeroSetup & s) -> auto& { return s.prefer.good_enough_mm; },
+        "wiring.good", "Half-width, ±", shop::bounds::good_mm,
+        [](shop::ZeroSetup & s) -> auto& { return s.prefer.good_enough_mm; },
         "wood 0.03 to 0.1 mm, metal 0.01 mm: common practice");
     m_forms.push_back(std::move(wanted));
 }
@@ -211,10 +212,6 @@ void WiringStation::buildProof(QVBoxLayout* page) {
     m_proved = styled(new WrappedLabel, Type::Body);
     m_proved->setObjectName(u"wiring.proved"_s);
     page->addWidget(m_proved);
-    m_begin = new QPushButton(u"Prove it now"_s);
-    m_begin->setObjectName(u"wiring.begin"_s);
-    connect(m_begin, &QPushButton::clicked, this, &WiringStation::begin);
-    page->addWidget(m_begin);
     m_without = new Field(u"wiring.without"_s, u"Go on without, because"_s, desk().look(), Type::Body);
     m_without->onAccept([this](QString const& typed) { return goWithout(typed); });
     page->addWidget(m_without);
@@ -275,7 +272,6 @@ void WiringStation::showProof() {
                            : state.holding.state == facts::Hold::Open ? u"Looked at, %1, and not proved."_s
                                                                       : u"Proved, %1; it counts no more."_s)
                               .arg(localTime(proof->at_utc_ms)));
-    m_begin->setEnabled(there && writable);
     m_without->setWritable(there && writable);
     m_without->show(proof ? text(proof->instead) : QString(), {}, u"kept with the day; the warning stays"_s);
 }

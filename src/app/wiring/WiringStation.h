@@ -54,7 +54,7 @@ private:
     Choice* m_devices;
     QWidget *m_of_plate[2] = {}, *m_of_setter[2] = {}; ///< in Circuit and Feeds
     QLabel* m_proved = nullptr;
-    QPushButton *m_begin = nullptr, *m_page = nullptr;
+    QPushButton* m_page = nullptr;
     Field *m_without = nullptr, *m_found = nullptr, *m_called = nullptr;
     std::unique_ptr<FormFields> m_plate_forms[2], m_setter_forms[2];
     Picture *m_circuit, *m_feeds;

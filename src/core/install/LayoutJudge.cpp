@@ -123,7 +123,11 @@ private:
             bool const kept_free = solid.sort == FittingSort::KeepOut;
             bool const level = kept_free || (d.base_mm < solid.top_mm && d.base_mm + d.free_mm > solid.base_mm);
             auto const both = foot.cut(solid.foot);
-            if (both.empty() || !level) continue;
+            if (!level) continue;
+            if (both.empty()) {
+                beside(foot, solid, kept_free);
+                continue;
+            }
             double const in = std::min(both.width_mm(), both.depth_mm());
             tell(Check::StandsOn, Severity::Bad, -1, -in,
                  say("{} stands {} into “{}”{}.", d.name, len(in), solid.name, kept_free ? ", which is kept free" : ""),
@@ -138,6 +142,18 @@ private:
             tell(Check::BesideSlot, Severity::Attention, -1, std::abs(*beside),
                  say("{} stands {} beside a slot.", d.name, len(std::abs(*beside))),
                  "Drag it onto the slot, or drill a plate that carries it.");
+    }
+
+    /// Flush with something nothing can be fixed or wiped, and what stands a little off its plan stands into it.
+    void beside(Rect const& foot, Solid const& solid, bool kept_free) {
+        auto const& other = solid.foot;
+        double const apart =
+            std::hypot(std::max({0.0, other.x_low_mm - foot.x_high_mm, foot.x_low_mm - other.x_high_mm}),
+                       std::max({0.0, other.y_low_mm - foot.y_high_mm, foot.y_low_mm - other.y_high_mm}));
+        if (kept_free || apart >= m_layout.clearance_mm) return;
+        tell(Check::StandsOn, Severity::Attention, -1, apart,
+             say("{} stands only {} from “{}”.", m_device->name, len(apart), solid.name),
+             say("{} are wanted.", len(m_layout.clearance_mm)));
     }
 
     void lead() {
@@ -342,7 +358,8 @@ private:
         auto const sheet = largestFree(area, things);
         double const share = area.area_mm2() > 0 ? 100 * lost / area.area_mm2() : 0;
         tell(Check::Room, Severity::Note, -1, lost, say("{:.1f} % of the place to cut is lost.", share),
-             say("The largest sheet beside it all: {} × {}.", len(sheet.width_mm()), len(sheet.depth_mm())));
+             say("The largest sheet beside it all: {} × {}.", roughLengthText(sheet.width_mm(), m_units),
+                 roughLengthText(sheet.depth_mm(), m_units)));
     }
 
     /// Such a homing comes down at the setter whatever lies there.

@@ -24,15 +24,15 @@ std::vector<OutStep> settingOutSteps(facts::Reader const& book, shop::ZeroSetup 
     auto const units = book.units();
     auto const plan = mountingOf(book, setup);
     auto const machine = zeroing::machineOf(book, setup);
-    auto const at = fmt::format("machine X {}   Y {}", lengthNumber(plan.x_mm, units), lengthText(plan.y_mm, units));
+    auto const at = fmt::format("X {}   Y {}   Z {}", lengthNumber(plan.x_mm, units), lengthNumber(plan.y_mm, units),
+                                lengthText(machine.safeZ_mm(), units));
     std::vector<OutStep> steps;
     auto step = [&](std::string words, std::string figures = {}) {
         steps.push_back({std::move(words), std::move(figures)});
     };
     step("Spindle stopped and unable to start. Stock and clamps off the way. A pointed tool or a pin in the spindle.");
     step("Home the machine.");
-    step("Raise Z, then jog there, by the handwheel at × 100, at the end × 10.",
-         fmt::format("Z {}   {}", lengthText(machine.safeZ_mm(), units), at));
+    step("Raise Z, then jog there in machine coordinates, by the handwheel at × 100, at the end × 10.", at);
     step("Selector to off before a hand goes near. Then lower by hand wheel until the point nearly touches, selector "
          "off "
          "again, and mark the spot.");
@@ -48,7 +48,7 @@ std::vector<OutStep> settingOutSteps(facts::Reader const& book, shop::ZeroSetup 
              "is pressed.");
     step("Before leaving: the shipping tie off, screws tight, the cable's strain relief tight, the disc free and "
          "clean.");
-    step("Home again. Jog the tip over the middle of the disc, at the end × 10, and read machine X and Y.");
+    step("Home again. Jog the tip over the middle of the disc, at the end × 10, and read machine X and Y.");
     step("Type what you read: the program says how far it ended from its plan, and judges everything anew.");
     return steps;
 }

@@ -172,7 +172,7 @@ std::string whyFirst(Layout const& layout, Place const& first, Place const& othe
         why.push_back(fmt::format("{:.1f} s {} each change", std::abs(seconds), seconds > 0 ? "less" : "more"));
     double const lead = other.lead_mm - first.lead_mm;
     if (std::abs(lead) >= 1)
-        why.push_back(fmt::format("{} {} lead", lengthText(std::abs(lead), units), lead > 0 ? "less" : "more"));
+        why.push_back(fmt::format("{} {} lead", roughLengthText(std::abs(lead), units), lead > 0 ? "less" : "more"));
     if (why.empty()) return "It is as good as the other.";
     std::string text = why.front();
     for (std::size_t i = 1; i < why.size(); ++i) text += ", " + why[i];

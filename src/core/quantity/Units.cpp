@@ -225,6 +225,11 @@ std::string fixedText(double value, int decimals, Sign sign) {
     return (sign == Sign::Always ? "+" : "") + text;
 }
 
+std::string roughLengthText(double mm, UnitSystem units) {
+    bool const metric = units == UnitSystem::Metric;
+    return fixedText(metric ? mm : mm / mm_per_inch, metric ? 0 : 1) + " " + unitName(units);
+}
+
 std::string lengthNumber(double mm, UnitSystem units, Sign sign) {
     return units == UnitSystem::Metric ? fixedText(mm, 3, sign) : fixedText(mm / mm_per_inch, 4, sign);
 }

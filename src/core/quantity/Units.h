@@ -38,7 +38,9 @@ enum class Sign { AsNeeded, Always };
 
 /// Three decimals in mm, four in inch, a true minus sign, with its unit: “−63.218 mm”.
 std::string lengthText(double mm, UnitSystem units, Sign sign = Sign::AsNeeded);
-/// The same without the unit.
+/// As a rule reads it: whole millimetres, tenths of an inch.
+std::string roughLengthText(double mm, UnitSystem units);
+/// Like lengthText, without the unit.
 std::string lengthNumber(double mm, UnitSystem units, Sign sign = Sign::AsNeeded);
 /// Uncertainties: “±0.016 mm”, never below the last digit shown.
 std::string plusMinusText(double mm, UnitSystem units);

@@ -1,0 +1,178 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is typed at Layout: the things on the table, the table itself, and what the setter reads once it is fixed.
+
+#include "app/layout/LayoutStation.h"
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+using shop::Fitting;
+using shop::Mounting;
+using shop::TableTop;
+
+void LayoutStation::buildThings(QVBoxLayout* page) {
+    m_things = new Choice(u"layout.things"_s, u"Which thing"_s, desk().look());
+    connect(m_things->box(), &QComboBox::activated, this,
+            [this](int index) { choose(m_things->box()->itemData(index).toLongLong()); });
+    page->addWidget(m_things);
+    auto box = [&](QWidget*& made) {
+        made = new QWidget;
+        auto* inside = new QVBoxLayout(made);
+        inside->setContentsMargins(0, 0, 0, 0);
+        inside->setSpacing(8);
+        page->addWidget(made);
+        return inside;
+    };
+    auto mounting = std::make_unique<Form<Mounting>>(
+        desk(), box(m_mounting_box), [this] { return install::mountingOf(desk().book(), desk().setup()); },
+        [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
+        [this] { return static_cast<bool>(install::mountingIdOf(desk().book(), desk().setup().place.setter)); });
+    auto& m = *mounting;
+    m.choice(
+        "layout.mount", "Mounted on", {"the table", "the frame beside the travel", "a bracket"},
+        [](Mounting & x) -> auto& { return x.mount; });
+    m.row(2);
+    m.length(
+        "layout.setter.x", "Machine X", any_length, [](Mounting & x) -> auto& { return x.x_mm; });
+    m.length(
+        "layout.setter.y", "Machine Y", any_length, [](Mounting & x) -> auto& { return x.y_mm; });
+    m.length(
+        "layout.setter.base", "Base above the table", any_length, [](Mounting & x) -> auto& { return x.base_mm; },
+        "below: with a minus");
+    m.heading("Its lead");
+    m.row(2);
+    m.length(
+        "layout.setter.cable", "Length", any_size, [](Mounting & x) -> auto& { return x.cable_mm; });
+    m.length(
+        "layout.setter.bend", "Least bend", {0, 500}, [](Mounting & x) -> auto& { return x.bend_mm; });
+    m.choice(
+        "layout.setter.exit", "Leaves it on the", {"left", "right", "front", "back"},
+        [](Mounting & x) -> auto& { return x.exit; });
+    m_mounting = std::move(mounting);
+
+    auto things = std::make_unique<Form<Fitting>>(
+        desk(), box(m_fitting_box), [this] { return fitting(); },
+        [this](Fitting changed, std::string what) { return commitFitting(std::move(changed), std::move(what)); },
+        [] { return true; });
+    auto& f = *things;
+    f.text(
+        "layout.thing.name", "Name", [](Fitting & x) -> auto& { return x.name; });
+    f.row(2);
+    f.length(
+        "layout.thing.x", "Middle, X", any_length, [](Fitting & x) -> auto& { return x.x_mm; });
+    f.length(
+        "layout.thing.y", "Middle, Y", any_length, [](Fitting & x) -> auto& { return x.y_mm; });
+    f.row(2);
+    f.length(
+        "layout.thing.width", "Along X", shop::bounds::extent_mm, [](Fitting & x) -> auto& { return x.width_mm; });
+    f.length(
+        "layout.thing.depth", "Along Y", shop::bounds::extent_mm, [](Fitting & x) -> auto& { return x.depth_mm; });
+    f.row(2);
+    f.length(
+        "layout.thing.base", "Base at", any_length, [](Fitting & x) -> auto& { return x.base_mm; });
+    f.length(
+        "layout.thing.height", "Height", any_size, [](Fitting & x) -> auto& { return x.height_mm; });
+    f.length(
+        "layout.thing.pitch", "Pitch of pockets", shop::bounds::pitch_mm,
+        [](Fitting & x) -> auto& { return x.pitch_mm; }, "of a rack");
+    m_fitting = std::move(things);
+    m_drop = button(page, "layout.drop", "Take it off the table", &LayoutStation::drop);
+    m_sort = new Choice(u"layout.sort"_s, u"Something else"_s, desk().look());
+    for (auto const* words : sort_words) m_sort->box()->addItem(QString::fromLatin1(words));
+    page->addWidget(m_sort);
+    button(page, "layout.add", "Put it on the table", &LayoutStation::add);
+}
+
+void LayoutStation::buildTable(QVBoxLayout* page) {
+    auto form = std::make_unique<Form<TableTop>>(
+        desk(), page, [this] { return install::tableOf(desk().book(), desk().setup()); },
+        [this](TableTop table, std::string what) {
+            shop::Change change{"Table: " + what, {}, {}, {}};
+            auto const known = install::tableIdOf(desk().book(), desk().setup().place.machine);
+            change.put(known ? known : Id<TableTop>{desk().nextId(change)}, std::move(table));
+            return desk().commit(std::move(change));
+        },
+        [this] { return static_cast<bool>(install::tableIdOf(desk().book(), desk().setup().place.machine)); });
+    auto& f = *form;
+    f.row(2);
+    f.length(
+        "layout.table.x", "Low corner, X", any_length, [](TableTop & x) -> auto& { return x.x_mm; });
+    f.length(
+        "layout.table.y", "Low corner, Y", any_length, [](TableTop & x) -> auto& { return x.y_mm; });
+    f.row(2);
+    f.length(
+        "layout.table.width", "Along X", shop::bounds::extent_mm, [](TableTop & x) -> auto& { return x.width_mm; });
+    f.length(
+        "layout.table.depth", "Along Y", shop::bounds::extent_mm, [](TableTop & x) -> auto& { return x.depth_mm; });
+    f.length(
+        "layout.table.nose", "Machine Z, spindle face on it", any_length,
+        [](TableTop & x) -> auto& { return x.nose_z_mm; }, "by hand, on a sheet of paper; empty: assumed");
+    f.choice(
+        "layout.table.slots", "Slots", {"none", "along X", "along Y"}, [](TableTop & x) -> auto& { return x.slots; });
+    f.row(3);
+    f.length(
+        "layout.table.first", "First at", any_size, [](TableTop & x) -> auto& { return x.slot_first_mm; });
+    f.length(
+        "layout.table.pitch", "Pitch", shop::bounds::pitch_mm, [](TableTop & x) -> auto& { return x.slot_pitch_mm; });
+    f.length(
+        "layout.table.nut", "Nut", {1, 100}, [](TableTop & x) -> auto& { return x.nut_mm; });
+    f.heading("Where leads come onto it, from the corner");
+    f.row(2);
+    f.length(
+        "layout.table.cable_x", "X", any_length, [](TableTop & x) -> auto& { return x.cable_x_mm; });
+    f.length(
+        "layout.table.cable_y", "Y", any_length, [](TableTop & x) -> auto& { return x.cable_y_mm; });
+    f.heading("What you want free");
+    f.row(2);
+    f.length(
+        "layout.table.clearance", "Clearance", shop::bounds::clearance_mm,
+        [](TableTop & x) -> auto& { return x.clearance_mm; });
+    f.length(
+        "layout.table.from_end", "From the ends", shop::bounds::clearance_mm,
+        [](TableTop & x) -> auto& { return x.from_end_mm; });
+    f.number(
+        "layout.table.changes", "Tool changes a month", "", 1, {0, 1'000'000},
+        [](TableTop & x) -> auto& { return x.changes_a_month; });
+    m_forms.push_back(std::move(form));
+    auto machine = std::make_unique<Form<shop::Machine>>(
+        desk(), page, [this] { return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()); },
+        [this](shop::Machine changed, std::string what) {
+            return desk().put(&shop::PlaceOfWork::machine, std::move(changed), std::move(what));
+        },
+        [this] { return desk().book().find(desk().setup().place.machine) != nullptr; });
+    machine->choice(
+        "layout.homing", "Homing", {"touches nothing", "ends with a touch of the setter"},
+        [](shop::Machine & m) -> auto& { return m.behaviour.homing_touches_setter; });
+    m_forms.push_back(std::move(machine));
+}
+
+void LayoutStation::buildPlaces(QVBoxLayout* page) {
+    m_suggest = button(page, "layout.suggest", "Suggest places for the setter", &LayoutStation::suggest);
+    m_list = new RowsView(u"layout.places"_s, u"The best places, the first first"_s, desk().look());
+    page->addWidget(m_list);
+    m_take = new QPushButton(u"Take this place"_s);
+    m_take->setObjectName(u"layout.take"_s);
+    connect(m_take, &QPushButton::clicked, this, [this] { take(m_list->chosen()); });
+    m_writing.push_back(m_take);
+    page->addWidget(m_take);
+}
+
+void LayoutStation::buildSettingOut(QVBoxLayout* page) {
+    auto form = std::make_unique<Form<shop::ToolSetter>>(
+        desk(), page, [this] { return desk().get(&shop::PlaceOfWork::setter, shop::ToolSetter{"Setter"}); },
+        [this](shop::ToolSetter setter, std::string what) {
+            return desk().put(&shop::PlaceOfWork::setter, std::move(setter), "The setter as it stands: " + what);
+        },
+        [this] { return desk().book().find(desk().setup().place.setter) != nullptr; });
+    form->heading("Once it is fixed, it reads");
+    form->row(2);
+    form->length(
+        "layout.reads.x", "Machine X", any_length, [](shop::ToolSetter & s) -> auto& { return s.x_mm; });
+    form->length(
+        "layout.reads.y", "Machine Y", any_length, [](shop::ToolSetter & s) -> auto& { return s.y_mm; });
+    form->note("After homing, the tip over the middle of its disc.");
+    m_forms.push_back(std::move(form));
+}
+
+} // namespace steady::app

@@ -232,10 +232,44 @@ struct LongRouter {
         stand("Vacuum hose", FittingSort::KeepOut, 1240, 840, 120, 110, 0);
     }
 
+    /// Bolts, level and tram, and the scale of X against a steel rule.
+    void lookAtTheIron() {
+        auto& d = bench.diary;
+        d.at(44, 0);
+        auto look = [&](MechanicsPart part, SweepAlong along, std::optional<double> before, std::optional<double> after,
+                        char const* note) {
+            MechanicsCheck check;
+            check.machine = bench.machine;
+            check.part = part;
+            check.along = along;
+            check.at_utc_ms = d.now();
+            check.before_mm = before;
+            check.after_mm = after;
+            check.sweep_mm = 220;
+            check.bolts_apart_mm = 160;
+            check.note = note;
+            d.add(std::string("A look at the ") + word(part), check);
+        };
+        look(MechanicsPart::Bolts, SweepAlong::X, {}, {}, "gantry feet tightened");
+        look(MechanicsPart::Level, SweepAlong::X, 0.3, 0.02, "");
+        look(MechanicsPart::Head, SweepAlong::Y, 0.11, 0.02, "one shim of 0.07");
+        look(MechanicsPart::Head, SweepAlong::X, -0.01, {}, "");
+        d.at(44, 50);
+        ScaleCheck scale;
+        scale.machine = bench.machine;
+        scale.error_mm = 0.2;
+        scale.wanted_mm = 0.5;
+        scale.steps_per_mm = 160;
+        scale.moves = {
+            {400, 400.2, false}, {800, 800.3, false}, {1200, 1200.5, false}, {800, 800.4, true}, {400, 400.3, true}};
+        scale.at_utc_ms = d.now();
+        d.add("Scale of X, against the long rule", scale);
+    }
+
     /// The signals of both, and what the control was found to be set to.
     void wire() {
         auto& d = bench.diary;
-        d.at(45, 50);
+        d.at(43, 30);
         d.edit("Wiring of the plate", bench.plate, [](TouchPlate& p) {
             p.wiring.port = "PROBE";
             p.wiring.contact_at = Level::Low;
@@ -387,6 +421,7 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     router.firstDays();
     router.setterComes();
     router.layOut();
+    router.lookAtTheIron();
     router.wire();
     auto const board = router.newBoard();
     ZeroSetup setup;

@@ -117,6 +117,60 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().contains(u"There it does not work"_s), qPrintable(drive.judgement()));
     }
 
+    void aTemplateIsPrinted() {
+        Driver drive;
+        drive.key(Qt::Key_3, Qt::ControlModifier);
+        drive.click("layout.section.out");
+        drive.type("layout.holes", u"4"_s);
+        for (auto const& [button, ending, begins] :
+             {std::tuple{"layout.pdf", u"pdf"_s, "%PDF-1"}, {"layout.svg", u"svg"_s, "<?xml"}}) {
+            drive.prompter.path = drive.folder.filePath(u"template."_s + ending);
+            drive.click(button);
+            drive.settle();
+            QVERIFY(test::readAll(drive.prompter.path).startsWith(begins));
+        }
+        QVERIFY(drive.notice().isEmpty());
+    }
+
+    /// Bolts, tram and scale, typed into an empty book.
+    void theIronIsLookedAt() {
+        Driver drive(Driver::Start::Empty);
+        drive.key(Qt::Key_1, Qt::ControlModifier);
+        drive.click("machine.section.mechanics");
+        QVERIFY(drive.judgement().startsWith(u"Nobody has written down a look"_s));
+        drive.choose("machine.part", u"Column"_s);
+        drive.click("machine.look");
+        drive.type("machine.look.before", u"0.06"_s); // over 200, bolts 150 apart
+        QVERIFY2(drive.judgement().contains(u"0.045 mm: under the right bolts of the column."_s),
+                 qPrintable(drive.judgement()));
+        drive.type("machine.look.after", u"0.002"_s);
+        QVERIFY(drive.judgement().contains(u"as true as a shim can make it"_s));
+        drive.choose("machine.part", u"Bolts"_s);
+        drive.click("machine.look");
+        drive.choose("machine.look.defect", u"one is open"_s);
+        QVERIFY(drive.judgement().startsWith(u"Bolts: a defect is open."_s));
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QVERIFY(!drive.judgement().startsWith(u"Bolts"_s));
+        drive.click("machine.section.scale");
+        drive.type("machine.scale.measured", u"2"_s); // of what?
+        QVERIFY(!drive.hintOf("machine.scale.measured").isEmpty());
+        QCOMPARE(drive.book().all<shop::ScaleCheck>().size(), 0U);
+        drive.type("machine.scale.commanded", u"100"_s);
+        drive.type("machine.scale.measured", u"99.8"_s);
+        drive.type("machine.scale.commanded", u"200"_s);
+        drive.type("machine.scale.measured", u"199.6"_s);
+        drive.choose("machine.scale.way", u"coming down"_s);
+        drive.type("machine.scale.commanded", u"100"_s);
+        drive.type("machine.scale.measured", u"99.85"_s);
+        QVERIFY2(drive.judgement().contains(u"It loses 0.050 mm at a reversal"_s), qPrintable(drive.judgement()));
+        drive.type("machine.scale.wanted", u"1"_s);
+        drive.type("machine.scale.steps", u"320"_s);
+        QVERIFY2(drive.judgement().contains(u"Steps per millimetre: 320.6413 instead of 320.0000."_s),
+                 qPrintable(drive.judgement())); // 320 / 0.998
+        drive.click("machine.scale.drop");
+        QVERIFY(drive.judgement().contains(u"One direction only."_s));
+    }
+
     void anEmptyBookIsLaidOut() {
         Driver drive(Driver::Start::Empty);
         drive.key(Qt::Key_3, Qt::ControlModifier);

@@ -173,6 +173,25 @@ void LayoutStation::buildSettingOut(QVBoxLayout* page) {
         "layout.reads.y", "Machine Y", any_length, [](shop::ToolSetter & s) -> auto& { return s.y_mm; });
     form->note("After homing, the tip over the middle of its disc.");
     m_forms.push_back(std::move(form));
+    auto holes = std::make_unique<Form<Mounting>>(
+        desk(), page, [this] { return install::mountingOf(desk().book(), desk().setup()); },
+        [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
+        [] { return true; });
+    holes->heading("Or on paper, at its true size");
+    holes->row(2);
+    holes->number(
+        "layout.holes", "Holes", "", 1, shop::bounds::holes, [](Mounting & m) -> auto& { return m.holes; });
+    holes->length(
+        "layout.hole", "Each", {0.5, 100}, [](Mounting & m) -> auto& { return m.hole_mm; });
+    holes->row(2);
+    holes->length(
+        "layout.hole_circle", "Their circle", {1, 1000}, [](Mounting & m) -> auto& { return m.hole_circle_mm; });
+    holes->number(
+        "layout.holes_turned", "First at", "°", 1, {-360, 360},
+        [](Mounting & m) -> auto& { return m.holes_turned_deg; });
+    m_forms.push_back(std::move(holes));
+    button(page, "layout.pdf", "Template 1:1 (PDF)", &LayoutStation::savePdf);
+    button(page, "layout.svg", "Template 1:1 (SVG)", &LayoutStation::saveSvg);
 }
 
 } // namespace steady::app

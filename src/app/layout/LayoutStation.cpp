@@ -4,6 +4,7 @@
 
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
+#include "paper/TemplatePage.h"
 
 namespace steady::app {
 
@@ -220,6 +221,24 @@ void LayoutStation::take(int place) {
     mounting.y_mm = taken.y_mm;
     m_chosen = desk().setup().place.setter.value;
     (void)desk().report(commitMounting(mounting, "suggested place"));
+}
+
+void LayoutStation::savePdf() { saveTemplate(u"PDF (*.pdf)"_s, u"pdf"_s, &paper::writeTemplatePdf); }
+void LayoutStation::saveSvg() { saveTemplate(u"SVG (*.svg)"_s, u"svg"_s, &paper::writeTemplateSvg); }
+
+void LayoutStation::saveTemplate(QString const& filter, QString const& ending, WriteTemplate write) {
+    auto made = install::holeTemplate(desk().book(), desk().setup());
+    if (!made) return (void)desk().report(Failure(made.error()));
+    auto const machine = text(zeroing::machineOf(desk().book(), desk().setup()).name);
+    desk().prompter().saveFile(this, u"Save the template"_s, u"template."_s + ending, filter,
+                               [this, made = *made, machine, write](QString const& path) {
+                                   desk().work().start(
+                                       u"Writing the template"_s,
+                                       [made, machine, write, path, ink = Look::pageInk()](Going const&) {
+                                           return write(made, machine, ink, path);
+                                       },
+                                       [this](Result<void> done) { (void)desk().report(std::move(done)); });
+                               });
 }
 
 void LayoutStation::showThings() {

@@ -7,6 +7,7 @@
 #include "app/layout/PlanView.h"
 #include "app/shell/FormStation.h"
 #include "app/widgets/Rows.h"
+#include "core/install/HoleTemplate.h"
 #include "core/install/SettingOut.h"
 
 #include <QPushButton>
@@ -46,6 +47,11 @@ private:
     void drop();
     void suggest();
     void take(int place);
+    void savePdf();
+    void saveSvg();
+    using WriteTemplate = Result<void> (*)(install::HoleTemplate const&, QString const&, paper::Ink const&,
+                                           QString const&);
+    void saveTemplate(QString const& filter, QString const& ending, WriteTemplate write);
 
     std::int64_t m_chosen = 0; ///< setter or fitting; not kept
     install::Layout m_layout;

@@ -2,13 +2,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/machine/MachineStation.h"
 
+#include "app/machine/MechanicsView.h"
+#include "app/machine/ScaleView.h"
 #include "core/advice/MachineAdvice.h"
+#include "core/install/AxisScale.h"
+#include "core/install/Tram.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/upkeep/Record.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
 #include "paper/InputPainter.h"
 #include "paper/MachinePainter.h"
+#include "paper/ScalePainter.h"
 
 #include <QPushButton>
 
@@ -30,12 +35,26 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"homing"_s, u"Homing"_s, &MachineStation::buildHoming, &MachineStation::showButtons);
     addSection(u"input"_s, u"Input"_s, &MachineStation::buildInput, &MachineStation::showButtons);
     addSection(u"controller"_s, u"Control"_s, &MachineStation::buildController, &MachineStation::showButtons);
+    m_record = new RowsView(u"machine.record"_s, u"Looks at the mechanics, newest first"_s, desk.look());
+    m_sections->add(u"scale"_s, u"Scale"_s, [this](QVBoxLayout* page) -> Sections::Show {
+        m_scales = new ScaleView(this->desk());
+        connect(m_scales, &ScaleView::axisChanged, this, &MachineStation::showPictures);
+        page->addWidget(m_scales);
+        return [this] { m_scales->refresh(); };
+    });
+    m_sections->add(u"mechanics"_s, u"Mechanics"_s, [this](QVBoxLayout* page) -> Sections::Show {
+        auto* view = new MechanicsView(this->desk(), m_record);
+        page->addWidget(view);
+        return [view] { view->refresh(); };
+    });
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"machine.picture"_s, u"Envelope, machine coordinates"_s);
     m_homing = new Picture(desk.look(), u"machine.homing.picture"_s, u"Homing: switch, search and latch"_s);
     m_input = new Picture(desk.look(), u"machine.input.picture"_s, u"What the input adds, over the feed"_s);
-    for (auto* each : {m_picture, m_homing, m_input}) picture()->addWidget(each, 1);
+    m_scale = new Picture(desk.look(), u"machine.scale.picture"_s, u"Scale: how far each move is off"_s);
+    for (QWidget* each : std::initializer_list<QWidget*>{m_picture, m_homing, m_input, m_scale, m_record})
+        picture()->addWidget(each, 1);
     connect(m_sections, &Sections::opened, this, &MachineStation::showPictures);
     refresh();
 }
@@ -303,10 +322,18 @@ void MachineStation::refresh() {
         },
         u"How late a touch is recorded, and how far the tip goes on, for each feed."_s);
     showPictures();
-    auto said = zeroing::gaugeBlockJudgements(desk().book(), desk().setup());
-    auto const more = advice::machineJudgements(desk().book(), desk().setup());
+}
+
+std::vector<zeroing::Judgement> MachineStation::judged() const {
+    auto const section = m_sections->current();
+    auto const& book = desk().book();
+    if (section == u"scale"_s && m_scales)
+        return install::scaleJudgements(m_scales->check(), m_scales->axisLength_mm(), desk().units());
+    if (section == u"mechanics"_s) return install::mechanicsJudgements(book, desk().setup());
+    auto said = zeroing::gaugeBlockJudgements(book, desk().setup());
+    auto const more = advice::machineJudgements(book, desk().setup());
     said.insert(said.end(), more.begin(), more.end());
-    judgement()->show(said);
+    return said;
 }
 
 /// The picture belongs to the section.
@@ -314,7 +341,19 @@ void MachineStation::showPictures() {
     auto const section = m_sections->current();
     m_homing->setVisible(section == u"homing"_s);
     m_input->setVisible(section == u"input"_s);
-    m_picture->setVisible(section != u"homing"_s && section != u"input"_s);
+    bool const scale = section == u"scale"_s, mechanics = section == u"mechanics"_s;
+    m_scale->setVisible(scale);
+    m_record->setVisible(mechanics);
+    m_picture->setVisible(section != u"homing"_s && section != u"input"_s && !scale && !mechanics);
+    if (scale && m_scales) {
+        auto const check = m_scales->check();
+        paper::ScalePicture shown{check.moves, {}, check.error_mm, desk().units()};
+        if (auto const found = install::axisScale(check.moves, check.error_mm)) shown.scale = *found;
+        m_scale->show(
+            [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintScale(p, area, shown, ink); },
+            u"%1 moves."_s.arg(check.moves.size()));
+    }
+    judgement()->show(judged());
 }
 
 } // namespace steady::app

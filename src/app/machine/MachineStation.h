@@ -8,6 +8,9 @@
 
 namespace steady::app {
 
+class ScaleView;
+class RowsView;
+
 class MachineStation : public FormStation {
     Q_OBJECT
 
@@ -26,10 +29,13 @@ private:
     void homeChanged();
     void showButtons();
     void showPictures();
+    std::vector<zeroing::Judgement> judged() const;
 
     Choice* m_machines;
     QPushButton *m_home_changed = nullptr, *m_another = nullptr; ///< of sections that may not be made yet
-    Picture *m_picture, *m_homing, *m_input;
+    Picture *m_picture, *m_homing, *m_input, *m_scale;
+    RowsView* m_record;            ///< of looks at the mechanics
+    ScaleView* m_scales = nullptr; ///< once its section was opened
 };
 
 } // namespace steady::app

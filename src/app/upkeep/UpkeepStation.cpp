@@ -171,8 +171,12 @@ void UpkeepStation::showMap() {
         if (result.at != desk().setupId()) continue;
         bool const here = m_chosen == std::pair(result.kind, result.subject);
         if (result.kind == facts::ResultKind::Lengths && addLength(result, here)) continue;
-        paper::MapNode node{
-            shortTitle(result, desk().setup().place), facts::word(result.state), {}, result.state, upkeep::columnOf(result.kind), here};
+        paper::MapNode node{shortTitle(result, desk().setup().place),
+                            facts::word(result.state),
+                            {},
+                            result.state,
+                            upkeep::columnOf(result.kind),
+                            here};
         if (result.value_mm) node.value = lengthText(*result.value_mm, desk().units());
         if (result.kind == facts::ResultKind::MacroProof) {
             node.title = result.title.substr(result.title.find(' ') + 1);

@@ -7,8 +7,10 @@
 #include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/Fitting.h"
 #include "core/shop/kinds/MacroRun.h"
+#include "core/shop/kinds/MechanicsCheck.h"
 #include "core/shop/kinds/Mounting.h"
 #include "core/shop/kinds/Reminder.h"
+#include "core/shop/kinds/ScaleCheck.h"
 #include "core/shop/kinds/SettingsSheet.h"
 #include "core/shop/kinds/SignalProof.h"
 #include "core/shop/kinds/Study.h"
@@ -33,28 +35,30 @@ template<class... T> struct KindList {
     static void forEach(auto&& each) { (each.template operator()<T>(), ...); }
 };
 
-using Kinds = KindList<BookInfo,     //
-                       Machine,      //
-                       Instrument,   //
-                       TouchPlate,   //
-                       ToolSetter,   //
-                       Cutter,       //
-                       Holder,       //
-                       Assembly,     //
-                       Study,        //
-                       Contact,      //
-                       Board,        //
-                       Surfacing,    //
-                       ZeroSetup,    //
-                       MacroVersion, //
-                       MacroRun,     //
-                       Event,        //
-                       Reminder,     //
-                       SignalProof,  //
-                       TableTop,     //
-                       Fitting,      //
-                       Mounting,     //
-                       SettingsSheet>;
+using Kinds = KindList<BookInfo,      //
+                       Machine,       //
+                       Instrument,    //
+                       TouchPlate,    //
+                       ToolSetter,    //
+                       Cutter,        //
+                       Holder,        //
+                       Assembly,      //
+                       Study,         //
+                       Contact,       //
+                       Board,         //
+                       Surfacing,     //
+                       ZeroSetup,     //
+                       MacroVersion,  //
+                       MacroRun,      //
+                       Event,         //
+                       Reminder,      //
+                       SignalProof,   //
+                       TableTop,      //
+                       Fitting,       //
+                       Mounting,      //
+                       SettingsSheet, //
+                       ScaleCheck,    //
+                       MechanicsCheck>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

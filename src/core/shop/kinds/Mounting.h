@@ -39,6 +39,9 @@ struct Mounting {
     double cable_mm = 3000;    ///< length of its lead
     double bend_mm = 30;       ///< least radius that the lead may be bent to
     LeadExit exit = LeadExit::Left;
+    int holes = 2;                             ///< that it is bolted by, evenly on a circle about the disc
+    double hole_circle_mm = 50, hole_mm = 5.5; ///< diameters of that circle, and of each hole
+    double holes_turned_deg = 0;               ///< the first from +X, turning to +Y
     bool operator==(Mounting const&) const = default;
 
     static constexpr KindName kind{"mounting", "mounting", 2, true};
@@ -51,6 +54,10 @@ struct Mounting {
         f({"cable_mm", "length of the lead"}, self.cable_mm, bounds::size_mm);
         f({"bend_mm", "least bend of the lead"}, self.bend_mm, bounds::size_mm);
         f({"exit", "side of the lead"}, self.exit);
+        f({"holes", "holes"}, self.holes, bounds::holes);
+        f({"hole_circle_mm", "circle of the holes"}, self.hole_circle_mm, bounds::size_mm);
+        f({"hole_mm", "diameter of a hole"}, self.hole_mm, bounds::size_mm);
+        f({"holes_turned_deg", "angle of the first hole"}, self.holes_turned_deg);
     }
 };
 

@@ -1,0 +1,202 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/install/AxisScale.h"
+
+#include "core/quantity/Units.h"
+#include "core/statistics/Quantiles.h"
+
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <fmt/format.h>
+#include <numbers>
+#include <set>
+
+namespace steady::install {
+namespace {
+
+using zeroing::Judgement;
+constexpr int most = 3; // slope, offset, backlash
+
+struct Fit {
+    std::array<double, most> x{};            ///< slope, offset, backlash
+    std::array<double, most> inverse_diag{}; ///< of the normal matrix
+};
+
+/// Normal equations of at most three unknowns, by Gauss–Jordan with pivots. The commanded lengths are scaled to one
+/// first, so that nothing is lost over a long axis.
+std::optional<Fit> solve(std::vector<std::array<double, most>> const& rows, std::vector<double> const& values,
+                         int unknowns) {
+    double a[most][2 * most] = {}, b[most] = {};
+    for (std::size_t r = 0; r < rows.size(); ++r)
+        for (int i = 0; i < unknowns; ++i) {
+            b[i] += rows[r][i] * values[r];
+            for (int j = 0; j < unknowns; ++j) a[i][j] += rows[r][i] * rows[r][j];
+        }
+    for (int i = 0; i < unknowns; ++i) a[i][most + i] = 1;
+    for (int column = 0; column < unknowns; ++column) {
+        int pivot = column;
+        for (int i = column + 1; i < unknowns; ++i)
+            if (std::abs(a[i][column]) > std::abs(a[pivot][column])) pivot = i;
+        if (std::abs(a[pivot][column]) < 1e-12) return std::nullopt;
+        std::swap(a[pivot], a[column]);
+        std::swap(b[pivot], b[column]);
+        double const by = a[column][column];
+        for (auto& value : a[column]) value /= by;
+        b[column] /= by;
+        for (int i = 0; i < unknowns; ++i) {
+            if (i == column) continue;
+            double const times = a[i][column];
+            for (int j = 0; j < 2 * most; ++j) a[i][j] -= times * a[column][j];
+            b[i] -= times * b[column];
+        }
+    }
+    Fit fit;
+    for (int i = 0; i < unknowns; ++i) {
+        fit.x[i] = b[i];
+        fit.inverse_diag[i] = a[i][most + i];
+    }
+    return fit;
+}
+
+std::string rough(double mm, UnitSystem units) {
+    bool const metric = units == UnitSystem::Metric;
+    double const value = metric ? mm : mm / mm_per_inch;
+    return fmt::format("{} {}",
+                       fixedText(value, std::abs(value) < (metric ? 1 : 0.1) ? (metric ? 2 : 4) : (metric ? 1 : 3)),
+                       unitName(units));
+}
+
+} // namespace
+
+Result<AxisScale> axisScale(std::vector<shop::ScaleMove> const& moves, double error_mm) {
+    AxisScale scale;
+    std::set<double> places;
+    bool up = false, down = false;
+    for (auto const& move : moves) {
+        scale.span_mm = std::max(scale.span_mm, std::abs(move.commanded_mm));
+        places.insert(move.commanded_mm);
+        (move.from_above ? down : up) = true;
+    }
+    if (scale.span_mm <= 0)
+        return fail(Code::FewReadings, {"moves of the axis"}, fmt::format("{}", moves.size()), "one of some length");
+    // Few places need the start, where both are zero, as one of them. With enough of them it is left out: what is wrong
+    // at the start then shows as an offset, and not as scale.
+    std::vector<std::array<double, most>> rows;
+    std::vector<double> values;
+    if (places.size() < 3) {
+        rows.push_back({0, 1, 0});
+        values.push_back(0);
+    }
+    for (auto const& move : moves) {
+        rows.push_back({move.commanded_mm / scale.span_mm, 1, move.from_above ? 1.0 : 0.0});
+        values.push_back(move.measured_mm);
+    }
+    auto const n = static_cast<int>(rows.size());
+    // No more unknowns than the moves can tell apart.
+    int unknowns = down && up ? 3 : 2;
+    std::optional<Fit> fit;
+    if (n >= unknowns) fit = solve(rows, values, unknowns);
+    if (!fit) {
+        unknowns = 2;
+        fit = solve(rows, values, unknowns);
+    }
+    if (!fit)
+        return fail(Code::FewReadings, {"moves of the axis"}, fmt::format("{}", moves.size()), "two places apart");
+    scale.slope = fit->x[0] / scale.span_mm;
+    scale.offset_mm = fit->x[1];
+    if (unknowns == 3) scale.backlash_mm = fit->x[2];
+    double squares = 0;
+    for (std::size_t i = 0; i < rows.size(); ++i) {
+        double value = 0;
+        for (int k = 0; k < unknowns; ++k) value += rows[i][k] * fit->x[k];
+        squares += (values[i] - value) * (values[i] - value);
+    }
+    scale.dof = n - unknowns;
+    std::vector<uncertainty::Contribution> parts;
+    if (scale.dof > 0) {
+        scale.residual_s_mm = std::sqrt(squares / scale.dof);
+        parts.push_back({"scatter of the moves", scale.residual_s_mm * std::sqrt(fit->inverse_diag[0]) / scale.span_mm,
+                         1, static_cast<double>(scale.dof), uncertainty::Shape::Normal});
+        if (unknowns == 3)
+            scale.backlash_95_mm =
+                scale.residual_s_mm * std::sqrt(fit->inverse_diag[2]) * statistics::studentQuantile(0.975, scale.dof);
+    }
+    parts.push_back({"the instrument", error_mm / scale.span_mm / std::numbers::sqrt3, 1,
+                     std::numeric_limits<double>::infinity(), uncertainty::Shape::Rectangular});
+    scale.slope_budget = uncertainty::combine(std::move(parts));
+    return scale;
+}
+
+std::vector<Judgement> scaleJudgements(shop::ScaleCheck const& check, double axis_mm, UnitSystem units) {
+    auto const scale = axisScale(check.moves, check.error_mm);
+    char const axis = "XYZ"[static_cast<int>(check.axis)];
+    if (!scale)
+        return {{Severity::Note,
+                 fmt::format("The scale of {} has not been measured.", axis),
+                 "Set the instrument to zero, move the axis by a known amount, and type both. The longer the move, the "
+                 "better it is known; the same place from both sides tells the lost motion.",
+                 {}}};
+    std::vector<Judgement> said;
+    double const off = scale->off_mm(axis_mm), known = scale->off_95_mm(axis_mm);
+    bool const short_travel = known > check.wanted_mm;
+    Judgement first;
+    first.severity = short_travel || std::abs(off) > check.wanted_mm + known ? Severity::Attention : Severity::Note;
+    if (short_travel) {
+        first.headline = fmt::format("Moves of {} tell {} only to ±{} over the axis.", rough(scale->span_mm, units),
+                                     axis, rough(known, units));
+        first.text = fmt::format("{} in {} is {} in {}, {} over the axis. For ±{} the moves have to go {}.",
+                                 rough(check.error_mm, units), rough(scale->span_mm, units),
+                                 rough(check.error_mm / scale->span_mm * 20 * scale->span_mm, units),
+                                 rough(20 * scale->span_mm, units),
+                                 rough(check.error_mm / scale->span_mm * axis_mm, units), rough(check.wanted_mm, units),
+                                 roughLengthText(std::min(scale->spanFor_mm(axis_mm, check.wanted_mm), 1e6), units));
+        double const rule_mm = std::min(1000.0, axis_mm);
+        first.why = {"With what most shops have:",
+                     fmt::format("a steel rule of {}, read to ±{}: ±{} over the axis", roughLengthText(rule_mm, units),
+                                 rough(0.3, units), rough(0.95 * 0.3 / rule_mm * axis_mm, units)),
+                     fmt::format("a gauge block of {} between two touches of a short indicator, ±{}: ±{}",
+                                 roughLengthText(100, units), rough(0.01, units),
+                                 rough(0.95 * 0.01 / 100 * axis_mm, units))};
+    } else {
+        first.headline =
+            fmt::format("{} is {} off over the axis, known to ±{}.", axis, rough(off, units), rough(known, units));
+        first.text = std::abs(off) <= known ? "That is not to be told from none: leave the scale as it is."
+                                            : std::string("A correction is worth it.");
+    }
+    said.push_back(std::move(first));
+    if (!short_travel && check.steps_per_mm > 0 && std::abs(off) > known)
+        said.push_back(
+            {Severity::Note,
+             fmt::format("Steps per millimetre: {:.4f} instead of {:.4f}.", scale->steps(check.steps_per_mm),
+                         check.steps_per_mm),
+             "Steps times commanded, divided by measured. Afterwards every stored coordinate and every length is "
+             "measured anew: tell it with Something happened.",
+             {}});
+    if (scale->backlash_mm) {
+        bool const real = *scale->backlash_mm > scale->backlash_95_mm;
+        said.push_back({Severity::Note,
+                        fmt::format("It loses {} at a reversal{}.", lengthText(*scale->backlash_mm, units),
+                                    scale->dof > 0 ? " ±" + lengthText(scale->backlash_95_mm, units) : ""),
+                        real || scale->dof == 0 ? "The gap between the two directions. It is no matter of scale."
+                                                : "Not to be told from none.",
+                        {}});
+    } else {
+        said.push_back({Severity::Note,
+                        "One direction only.",
+                        "Reach some place from the other side too: then lost motion shows, and is not taken for scale.",
+                        {}});
+    }
+    // A scale error grows with the move; what is the same at every move is something else.
+    double const constant_limit = 2 * std::max(scale->residual_s_mm, check.error_mm);
+    if (std::abs(scale->offset_mm) > constant_limit)
+        said.push_back(
+            {Severity::Attention,
+             fmt::format("{} is the same at every move.", lengthText(scale->offset_mm, units)),
+             "That is a constant error, of the start or of the instrument's zero, and no scale: do not correct "
+             "steps for it.",
+             {}});
+    return said;
+}
+
+} // namespace steady::install

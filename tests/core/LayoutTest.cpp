@@ -362,6 +362,13 @@ private Q_SLOTS:
         double const first = weight_s(layout, places->front());
         QVERIFY2(first <= 1.05 * best, qPrintable(QStringLiteral("%1 against %2").arg(first).arg(best)));
         QVERIFY(places->front().quick.feasible);
+        // And not to be bettered by a step of 2 mm.
+        for (int const dx : {-2, 0, 2})
+            for (int const dy : {-2, 0, 2}) {
+                auto const near =
+                    placeAt(layout, 0, places->front().x_mm + dx, places->front().y_mm + (slots ? 0 : dy));
+                QVERIFY(!near.quick.feasible || weight_s(layout, near) >= first - 1e-9);
+            }
         QVERIFY(!whyFirst(layout, places->front(), placeAt(layout, 0, 100, 100), UnitSystem::Metric).empty());
 
         std::stop_source stop;

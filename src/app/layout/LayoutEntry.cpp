@@ -43,7 +43,7 @@ void LayoutStation::buildThings(QVBoxLayout* page) {
     m.heading("Its lead");
     m.row(2);
     m.length(
-        "layout.setter.cable", "Length", any_size, [](Mounting & x) -> auto& { return x.cable_mm; });
+        "layout.setter.cable", "Length", {0, 50'000}, [](Mounting & x) -> auto& { return x.cable_mm; });
     m.length(
         "layout.setter.bend", "Least bend", {0, 500}, [](Mounting & x) -> auto& { return x.bend_mm; });
     m.choice(
@@ -173,8 +173,13 @@ void LayoutStation::buildSettingOut(QVBoxLayout* page) {
         "layout.reads.y", "Machine Y", any_length, [](shop::ToolSetter & s) -> auto& { return s.y_mm; });
     form->note("After homing, the tip over the middle of its disc.");
     m_forms.push_back(std::move(form));
+    m_holes_box = new QWidget;
+    auto* inside = new QVBoxLayout(m_holes_box);
+    inside->setContentsMargins(0, 0, 0, 0);
+    inside->setSpacing(8);
+    page->addWidget(m_holes_box);
     auto holes = std::make_unique<Form<Mounting>>(
-        desk(), page, [this] { return install::mountingOf(desk().book(), desk().setup()); },
+        desk(), inside, [this] { return install::mountingOf(desk().book(), desk().setup()); },
         [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
         [] { return true; });
     holes->heading("Or on paper, at its true size");
@@ -189,9 +194,9 @@ void LayoutStation::buildSettingOut(QVBoxLayout* page) {
     holes->number(
         "layout.holes_turned", "First at", "°", 1, {-360, 360},
         [](Mounting & m) -> auto& { return m.holes_turned_deg; });
-    m_forms.push_back(std::move(holes));
-    button(page, "layout.pdf", "Template 1:1 (PDF)", &LayoutStation::savePdf);
-    button(page, "layout.svg", "Template 1:1 (SVG)", &LayoutStation::saveSvg);
+    m_holes = std::move(holes);
+    button(inside, "layout.pdf", "Template 1:1 (PDF)", &LayoutStation::savePdf);
+    button(inside, "layout.svg", "Template 1:1 (SVG)", &LayoutStation::saveSvg);
 }
 
 } // namespace steady::app

@@ -51,7 +51,7 @@ LayoutStation::LayoutStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"things"_s, u"Things"_s, &LayoutStation::buildThings, &LayoutStation::showThings);
     addSection(u"table"_s, u"Table"_s, &LayoutStation::buildTable, &LayoutStation::showNothing);
     addSection(u"places"_s, u"Places"_s, &LayoutStation::buildPlaces, &LayoutStation::showPlaces);
-    addSection(u"out"_s, u"Set out"_s, &LayoutStation::buildSettingOut, &LayoutStation::showNothing);
+    addSection(u"out"_s, u"Set out"_s, &LayoutStation::buildSettingOut, &LayoutStation::showSettingOut);
     entry()->addWidget(m_sections);
     entry()->addStretch();
 
@@ -110,7 +110,7 @@ Fitting LayoutStation::fitting() const {
 
 Result<void> LayoutStation::commitMounting(Mounting mounting, std::string what) {
     auto const setter = desk().setup().place.setter;
-    if (!desk().book().find(setter)) return fail(Code::Missing, {"setter"});
+    if (!desk().book().find(setter)) return fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit.");
     mounting.setter = setter;
     shop::Change change{"Plan of the setter: " + what, {}, {}, {}};
     auto const known = install::mountingIdOf(desk().book(), setter);
@@ -210,7 +210,7 @@ void LayoutStation::suggest() {
                 showPlan();
             });
     }
-    (void)desk().report(fail(Code::Missing, {"setter"}));
+    (void)desk().report(fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit."));
 }
 
 void LayoutStation::take(int place) {
@@ -264,6 +264,14 @@ void LayoutStation::showThings() {
     if (of_fitting) m_fitting->refresh();
     desk().look().dress(m_mounting_box);
     desk().look().dress(m_fitting_box);
+}
+
+/// A template is of a setter.
+void LayoutStation::showSettingOut() {
+    bool const there = desk().book().find(desk().setup().place.setter) != nullptr;
+    m_holes_box->setVisible(there);
+    if (there) m_holes->refresh();
+    desk().look().dress(m_holes_box);
 }
 
 void LayoutStation::showPlaces() {

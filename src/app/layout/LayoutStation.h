@@ -31,6 +31,7 @@ private:
     void buildSettingOut(QVBoxLayout* page);
     void showThings();
     void showPlaces();
+    void showSettingOut();
     void showNothing() {}
     void showZones();
     void showPlan();
@@ -58,8 +59,8 @@ private:
     std::vector<install::Place> m_places; ///< suggested for the layout as it was then
     QString m_no_place;                   ///< why there are none
     Choice *m_things = nullptr, *m_sort = nullptr;
-    QWidget *m_mounting_box = nullptr, *m_fitting_box = nullptr;
-    std::unique_ptr<FormFields> m_mounting, m_fitting;
+    QWidget *m_mounting_box = nullptr, *m_fitting_box = nullptr, *m_holes_box = nullptr;
+    std::unique_ptr<FormFields> m_mounting, m_fitting, m_holes;
     std::vector<QWidget*> m_writing;
     QPushButton *m_drop = nullptr, *m_suggest = nullptr, *m_take = nullptr;
     RowsView* m_list = nullptr;

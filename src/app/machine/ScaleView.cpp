@@ -90,7 +90,9 @@ Result<void> ScaleView::put(ScaleCheck changed, std::string what) {
 }
 
 Result<void> ScaleView::measured(TypedLength const& typed) {
-    if (!m_to_mm) return fail(Code::Missing, {"commanded move"});
+    if (!m_to_mm)
+        return fail(Code::Missing, {"commanded move"}, "How far the axis was to go",
+                    "Type it first, then what was measured.");
     auto changed = check();
     changed.moves.push_back({*m_to_mm, typed.mm, m_way->box()->currentIndex() == 1});
     changed.at_utc_ms = m_desk.session().now();

@@ -156,12 +156,12 @@ Result<shop::SignalProof> proofAsWired(facts::Reader const& book, shop::ZeroSetu
     };
     if (device == Device::Plate) {
         auto const* plate = book.find(setup.place.plate);
-        if (!plate) return fail(Code::Missing, {"plate"});
+        if (!plate) return fail(Code::Missing, {"plate"}, "The plate", "Type it at Kit.");
         proof.plate = setup.place.plate;
         wire(*plate);
     } else {
         auto const* setter = book.find(setup.place.setter);
-        if (!setter) return fail(Code::Missing, {"setter"});
+        if (!setter) return fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit.");
         proof.setter = setup.place.setter;
         wire(*setter);
     }

@@ -122,7 +122,9 @@ Result<std::vector<Place>> suggestPlaces(Layout const& layout, std::size_t devic
             coarse.insert(std::upper_bound(coarse.begin(), coarse.end(), place, better), place);
             if (coarse.size() > 4 * refined) coarse.pop_back();
         }
-    if (coarse.empty()) return fail(Code::Missing, {"a place"});
+    if (coarse.empty())
+        return fail(Code::Missing, {"places"}, "A place where everything works",
+                    "Take something off, or allow less clearance.");
 
     if (coarse.size() > refined) coarse.resize(refined);
     for (auto& best : coarse)

@@ -339,11 +339,14 @@ private Q_SLOTS:
     /// Against every place of a 2 mm grid.
     void theFirstPlaceIsTheBest_data() {
         QTest::addColumn<int>("slots");
-        QTest::newRow("no slots") << 0;
-        QTest::newRow("slots along X") << 1;
+        QTest::addColumn<bool>("fixture"); // in the middle: the best place is just beside it, on no coarse grid
+        QTest::newRow("no slots") << 0 << false;
+        QTest::newRow("slots along X") << 1 << false;
+        QTest::newRow("beside a fixture") << 0 << true;
     }
     void theFirstPlaceIsTheBest() {
         QFETCH(int, slots);
+        QFETCH(bool, fixture);
         auto layout = bench();
         layout.travel = layout.table = {0, 260, 0, 200};
         layout.slots = static_cast<shop::SlotsAlong>(slots);
@@ -351,6 +354,7 @@ private Q_SLOTS:
         layout.slot_pitch_mm = 70;
         layout.solids = {box(FittingSort::Rack, {40, 220, 170, 200}, 60), box(FittingSort::Clamp, {0, 60, 0, 50}, 50)};
         layout.cable_x_mm = 260;
+        if (fixture) layout.solids.push_back(box(FittingSort::Fixture, {101, 137, 61, 133}, 30));
         auto const places = suggestPlaces(layout, 0, 3);
         QVERIFY(places && !places->empty());
         double best = 1e9;

@@ -280,6 +280,9 @@ private Q_SLOTS:
         QCOMPARE(state(), Hold::Holds);
         QVERIFY(!install::proofWarning(book.reader(), setup, install::Device::Setter));
         QCOMPARE(state(install::Device::Plate), Hold::Open);
+        auto at_the_rear = setup;
+        at_the_rear.place.setter = other;
+        QCOMPARE(install::proofOf(book.reader(), at_the_rear, install::Device::Setter).holding.state, Hold::Open);
 
         book.change(setup.place.setter, [](ToolSetter& s) { s.name = "front left"; });
         QCOMPARE(state(), Hold::Holds);

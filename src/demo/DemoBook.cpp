@@ -235,9 +235,10 @@ struct LongRouter {
     /// Bolts, level and tram, and the scale of X against a steel rule.
     void lookAtTheIron() {
         auto& d = bench.diary;
-        d.at(44, 0);
+        int minute = 0;
         auto look = [&](MechanicsPart part, SweepAlong along, std::optional<double> before, std::optional<double> after,
                         char const* note) {
+            d.at(44, minute += 10);
             MechanicsCheck check;
             check.machine = bench.machine;
             check.part = part;

@@ -41,7 +41,8 @@ void paintScale(QPainter& p, QRectF const& whole, ScalePicture const& picture, I
         p.drawLine(QPointF(area.left(), y(mm)), QPointF(area.right(), y(mm)));
         p.setPen(ink.soft);
         p.drawText(QRectF(whole.left(), y(mm) - line / 2, area.left() - whole.left() - 6, line),
-                   Qt::AlignRight | Qt::AlignVCenter, text(fixedText(mm / unit, metric ? 3 : 4, Sign::Always)));
+                   Qt::AlignRight | Qt::AlignVCenter,
+                   text(fixedText(mm / unit, metric ? 3 : 4, share == 0 ? Sign::AsNeeded : Sign::Always)));
     }
     if (picture.scale) {
         auto const& s = *picture.scale;
@@ -76,7 +77,7 @@ void paintScale(QPainter& p, QRectF const& whole, ScalePicture const& picture, I
                metric ? QStringLiteral("commanded, mm") : QStringLiteral("commanded, in"));
     p.setPen(ink.ink);
     p.drawText(QRectF(area.left(), area.bottom() + 4 + 2.4 * line, area.width(), line), Qt::AlignLeft,
-               QStringLiteral("filled, point up: going up the axis; empty, point down: coming down"));
+               QStringLiteral("point up: going up the axis; point down: coming down"));
     p.restore();
 }
 

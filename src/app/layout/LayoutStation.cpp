@@ -142,15 +142,19 @@ void LayoutStation::drag(std::int64_t entity, double x_mm, double y_mm, bool dro
     x_mm = rounded(x_mm);
     y_mm = rounded(y_mm);
     if (dropped) {
-        if (setter) {
-            mounting.x_mm = x_mm;
-            mounting.y_mm = y_mm;
-            return (void)desk().report(commitMounting(mounting, "dragged"));
-        }
-        auto changed = fitting();
-        changed.x_mm = x_mm;
-        changed.y_mm = y_mm;
-        return (void)desk().report(commitFitting(std::move(changed), "dragged"));
+        auto const put = [&]() -> Result<void> {
+            if (setter) {
+                mounting.x_mm = x_mm;
+                mounting.y_mm = y_mm;
+                return commitMounting(mounting, "dragged");
+            }
+            auto changed = fitting();
+            changed.x_mm = x_mm;
+            changed.y_mm = y_mm;
+            return commitFitting(std::move(changed), "dragged");
+        };
+        if (!desk().report(put())) showPlan(); // back to where it stands
+        return;
     }
     // On the way it is judged and kept nowhere.
     auto draft = m_layout;

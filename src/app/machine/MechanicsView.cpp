@@ -115,7 +115,12 @@ void MechanicsView::refresh() {
         auto title = QString::fromLatin1(part_words[static_cast<int>(each->part)]);
         if (each->part != MechanicsPart::Bolts)
             title += each->along == shop::SweepAlong::X ? u", left to right"_s : u", front to back"_s;
-        rows.push_back({title, detail, each->defect ? upkeep::Standing::Failed : upkeep::Standing::Proved});
+        auto const now = each->after_mm ? each->after_mm : each->before_mm;
+        bool const shim = now && install::shimFor(*each, *now);
+        rows.push_back({title, detail,
+                        each->defect ? upkeep::Standing::Failed
+                        : shim       ? upkeep::Standing::Suspect
+                                     : upkeep::Standing::Proved});
         m_ids.push_back(id);
     }
     if (rows.empty())

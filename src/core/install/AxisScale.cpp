@@ -141,7 +141,8 @@ std::vector<Judgement> scaleJudgements(shop::ScaleCheck const& check, double axi
     double const off = scale->off_mm(axis_mm), known = scale->off_95_mm(axis_mm);
     bool const short_travel = known > check.wanted_mm;
     Judgement first;
-    first.severity = short_travel || std::abs(off) > check.wanted_mm + known ? Severity::Attention : Severity::Note;
+    first.severity =
+        short_travel || std::abs(off) > std::max(known, check.wanted_mm) ? Severity::Attention : Severity::Note;
     if (short_travel) {
         first.headline = fmt::format("Moves of {} tell {} only to ±{} over the axis.", rough(scale->span_mm, units),
                                      axis, rough(known, units));
@@ -161,8 +162,13 @@ std::vector<Judgement> scaleJudgements(shop::ScaleCheck const& check, double axi
     } else {
         first.headline =
             fmt::format("{} is {} off over the axis, known to ±{}.", axis, rough(off, units), rough(known, units));
-        first.text = std::abs(off) <= known ? "That is not to be told from none: leave the scale as it is."
-                                            : std::string("A correction is worth it.");
+        if (std::abs(off) <= known)
+            first.text = "That is not to be told from none: leave the scale as it is.";
+        else if (std::abs(off) <= check.wanted_mm)
+            first.text = fmt::format("Within the ±{} that are wanted: it can be corrected, it need not.",
+                                     rough(check.wanted_mm, units));
+        else
+            first.text = "More than is wanted: correct it.";
     }
     said.push_back(std::move(first));
     if (!short_travel && check.steps_per_mm > 0 && std::abs(off) > known)

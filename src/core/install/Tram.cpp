@@ -17,8 +17,8 @@ using shop::MechanicsPart;
 using shop::SweepAlong;
 using zeroing::Judgement;
 
-/// Finer than this nobody shims.
-constexpr double thinnest_mm = 0.005;
+/// The thinnest stock that shims are cut from; common practice.
+constexpr double thinnest_mm = 0.02;
 
 char const* partName(MechanicsPart part) {
     switch (part) {

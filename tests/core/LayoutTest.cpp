@@ -6,6 +6,7 @@
 #include "core/base/Rng.h"
 #include "core/install/LayoutArea.h"
 #include "core/install/Suggest.h"
+#include "core/install/ToolWay.h"
 
 #include <set>
 
@@ -298,6 +299,72 @@ private Q_SLOTS:
         QCOMPARE(top.nose_bottom_mm, 50.0);
         QCOMPARE(top.solids.front().foot, (Rect{270, 330, 180, 220}));
         QVERIFY(!top.height_assumed);
+    }
+
+    /// A disc of 20 in the open; a tool of 6, a ring of inserts at 30, the same with nothing free to a side, and a
+    /// ceramic one without a setter. By hand.
+    void everyToolHasItsWay() {
+        test::History book;
+        shop::ZeroSetup setup;
+        shop::Machine machine;
+        machine.axes = {shop::AxisTravel{0, 600}, shop::AxisTravel{0, 400}, shop::AxisTravel{-150, 0}};
+        setup.place.machine = book.add(machine);
+        setup.place.plate = book.add(shop::TouchPlate{"3 mm"});
+        setup.place.setter = book.add(shop::ToolSetter{"front", 100, 100});
+        shop::TableTop table;
+        table.machine = setup.place.machine;
+        table.nose_z_mm = -200;
+        book.add(table);
+        auto tool = [&](int number, double contact_radius_mm, bool conducts = true) {
+            shop::Assembly made;
+            made.number = number;
+            made.machine = setup.place.machine;
+            made.length_mm = 60;
+            made.diameter_mm = 2 * contact_radius_mm;
+            made.contact_radius_mm = contact_radius_mm;
+            made.tip = contact_radius_mm > 10 ? shop::TipShape::Insert : shop::TipShape::Rim;
+            made.conducts = conducts;
+            return book.add(made);
+        };
+        auto const slim = tool(1, 3), wide = tool(2, 30), ceramic = tool(3, 3, false);
+        auto way = [&](Id<shop::Assembly> id) { return wayOf(book.reader(), setup, id).way; };
+        QCOMPARE(way(slim), Way::OnSetter);
+        QCOMPARE(way(wide), Way::BesideAxis);
+        QVERIFY(beforeBuying(book.reader(), setup).verdict == Verdict::BuyWithWork); // one is wider than the disc
+        book.change(setup.place.setter, [](shop::ToolSetter& s) { s.disc_mm = 80; });
+        QVERIFY(beforeBuying(book.reader(), setup).verdict == Verdict::Buy);
+        book.change(setup.place.setter, [](shop::ToolSetter& s) { s.disc_mm = 4; });
+        auto const none = beforeBuying(book.reader(), setup);
+        QVERIFY(none.verdict == Verdict::DoNotBuy &&
+                none.why.front().find("no tool that you measure") != std::string::npos);
+        book.change(setup.place.setter, [](shop::ToolSetter& s) {
+            s.disc_mm = 80;
+            s.wiring.output = shop::SignalOutput::Sourcing; // into a pulled-up input
+        });
+        QVERIFY(beforeBuying(book.reader(), setup).verdict == Verdict::BuyWithWork);
+        book.change(setup.place.setter, [](shop::ToolSetter& s) {
+            s.wiring = {};
+            s.trigger_mm = 54.05; // 0.05 of stroke
+            s.free_mm = 54.1;
+        });
+        // By hand: v²/1000 + 0.05·v = 0.025 → v = 0.49 mm/s, 20 mm/min in tens: a wait at every change.
+        book.change(setup.place.machine, [](shop::Machine& m) { m.debounce_s = 0.05; });
+        QVERIFY(beforeBuying(book.reader(), setup).verdict == Verdict::DoNotBuy);
+        book.change(setup.place.setter, [](shop::ToolSetter& s) { s = shop::ToolSetter{"front", 100, 100}; });
+        for (double const x : {55.0, 145.0}) { // to each side something as high as the spindle comes down
+            shop::Fitting wall;
+            wall.machine = setup.place.machine;
+            wall.x_mm = x;
+            wall.y_mm = 100;
+            wall.width_mm = 20;
+            wall.depth_mm = 200;
+            wall.height_mm = 130;
+            book.add(wall);
+        }
+        QCOMPARE(way(wide), Way::OnPlate);
+        setup.place.setter = {};
+        QCOMPARE(way(slim), Way::OnPlate);
+        QCOMPARE(way(ceramic), Way::ByHand);
     }
 
     /// A mirrored machine is judged alike, and a thicker tool never fits where a thinner one does not.

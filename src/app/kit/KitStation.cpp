@@ -6,6 +6,7 @@
 #include "core/advice/SetterAdvice.h"
 #include "core/advice/ToolAdvice.h"
 #include "core/base/Words.h"
+#include "core/install/ToolWay.h"
 #include "core/macros/TouchPrice.h"
 #include "paper/PartPainter.h"
 #include "paper/ReadingsPainter.h"
@@ -457,6 +458,10 @@ void KitStation::refreshPictures() {
     auto said = plates    ? zeroing::plateJudgements(*zero)
                 : setters ? advice::setterJudgements(desk().book(), desk().setup())
                           : advice::toolJudgements(desk().book(), desk().setup());
+    if (setters && desk().book().find(desk().setup().place.setter))
+        said.push_back(install::buyingJudgement(install::beforeBuying(desk().book(), desk().setup())));
+    if (section == u"tool"_s && desk().book().find(desk().setup().place.assembly))
+        said.push_back(install::wayJudgement(desk().book(), desk().setup(), desk().setup().place.assembly));
     auto const& machine = zero->machine;
     bool const own_switch = zero->plate.path == shop::Path::OwnSwitch;
     if (plates)

@@ -38,4 +38,20 @@ void Chart::paint(QPainter& p, Ink const& ink) const {
     p.drawLine(area.bottomLeft(), area.topLeft());
 }
 
+void Chart::caption(QPainter& p, Ink const& ink, QString const& across) const {
+    double const line = 20 * ink.scale;
+    p.setFont(ink.font(Ink::Type::Small));
+    p.setPen(ink.soft);
+    p.drawText(QRectF(area.left(), area.bottom() + 4 + line, area.width(), line), Qt::AlignHCenter, across);
+}
+
+void Chart::legend(QPainter& p, Ink const& ink, int row, QPen const& pen, QString const& words) const {
+    double const line = 20 * ink.scale, top = area.bottom() + 4 + (2.2 + row) * line;
+    p.setFont(ink.font(Ink::Type::Small));
+    p.setPen(pen);
+    p.drawLine(QPointF(area.left(), top + line / 2), QPointF(area.left() + 34, top + line / 2));
+    p.setPen(ink.ink);
+    p.drawText(QRectF(area.left() + 42, top, area.width() - 42, line), Qt::AlignLeft | Qt::AlignVCenter, words);
+}
+
 } // namespace steady::paper

@@ -6,6 +6,7 @@
 #include "paper/Ink.h"
 
 #include <QPainter>
+#include <QPen>
 #include <QRectF>
 
 namespace steady::paper {
@@ -23,6 +24,9 @@ struct Chart {
     double x(double value) const { return area.left() + value / most_x * area.width(); }
     double y(double value) const { return area.bottom() - value / most_y * area.height(); }
     void paint(QPainter& painter, Ink const& ink) const;
+    /// What the axis across is, and which line is which; rows from 0, below it.
+    void caption(QPainter& painter, Ink const& ink, QString const& across) const;
+    void legend(QPainter& painter, Ink const& ink, int row, QPen const& line, QString const& words) const;
 };
 
 } // namespace steady::paper

@@ -85,18 +85,11 @@ void paintFeeds(QPainter& p, QRectF const& whole, FeedPicture const& picture, In
     p.setPen(ink.soft);
     p.drawText(QRectF(whole.left() + 8, whole.top(), whole.width() - 16, line), Qt::AlignLeft,
                metric ? QStringLiteral("mm past the trip") : QStringLiteral("in past the trip"));
-    p.drawText(QRectF(area.left(), area.bottom() + 4 + line, area.width(), line), Qt::AlignHCenter,
-               metric ? QStringLiteral("feed, mm/min") : QStringLiteral("feed, in/min"));
-    double below = area.bottom() + 4 + 2.2 * line;
-    auto legend = [&](QString const& words, QColor const& colour, Qt::PenStyle style) {
-        p.setPen(QPen(colour, 2.4, style));
-        p.drawLine(QPointF(area.left(), below + line / 2), QPointF(area.left() + 34, below + line / 2));
-        p.setPen(ink.ink);
-        p.drawText(QRectF(area.left() + 42, below, area.width() - 42, line), Qt::AlignLeft | Qt::AlignVCenter, words);
-        below += line;
-    };
-    legend(QStringLiteral("stopped through the input"), ink.accent, Qt::SolidLine);
-    if (room.chain_s) legend(QStringLiteral("should it fail: through the stop chain"), ink.attention, Qt::DashDotLine);
+    chart.caption(p, ink, metric ? QStringLiteral("feed, mm/min") : QStringLiteral("feed, in/min"));
+    chart.legend(p, ink, 0, QPen(ink.accent, 2.4, Qt::SolidLine), QStringLiteral("stopped through the input"));
+    if (room.chain_s)
+        chart.legend(p, ink, 1, QPen(ink.attention, 2.4, Qt::DashDotLine),
+                     QStringLiteral("should it fail: through the stop chain"));
     p.restore();
 }
 

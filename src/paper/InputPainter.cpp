@@ -49,18 +49,10 @@ void paintInput(QPainter& p, QRectF const& whole, InputPicture const& picture, I
     p.setPen(ink.soft);
     p.drawText(QRectF(whole.left() + 8, whole.top(), whole.width() - 16, line), Qt::AlignLeft,
                metric ? QStringLiteral("mm") : QStringLiteral("in"));
-    p.drawText(QRectF(area.left(), area.bottom() + 4 + line, area.width(), line), Qt::AlignHCenter,
-               metric ? QStringLiteral("feed, mm/min") : QStringLiteral("feed, in/min"));
-    double below = area.bottom() + 4 + 2.2 * line;
-    auto legend = [&](QString const& words, QColor const& colour, Qt::PenStyle style) {
-        p.setPen(QPen(colour, 2.2, style));
-        p.drawLine(QPointF(area.left(), below + line / 2), QPointF(area.left() + 34, below + line / 2));
-        p.setPen(ink.ink);
-        p.drawText(QRectF(area.left() + 42, below, area.width() - 42, line), Qt::AlignLeft | Qt::AlignVCenter, words);
-        below += line;
-    };
-    legend(QStringLiteral("how low a press reads: added back"), ink.accent, Qt::SolidLine);
-    legend(QStringLiteral("how far the tip goes on after the contact"), ink.attention, Qt::DashLine);
+    chart.caption(p, ink, metric ? QStringLiteral("feed, mm/min") : QStringLiteral("feed, in/min"));
+    chart.legend(p, ink, 0, QPen(ink.accent, 2.2, Qt::SolidLine), QStringLiteral("how low a press reads: added back"));
+    chart.legend(p, ink, 1, QPen(ink.attention, 2.2, Qt::DashLine),
+                 QStringLiteral("how far the tip goes on after the contact"));
     p.restore();
 }
 

@@ -94,12 +94,12 @@ private Q_SLOTS:
         QTRY_VERIFY(program.words("trouble.words").contains(u"This is a folder."_s));
         program.prompter.path = demoBook();
         program.click("trouble.open");
-        QVERIFY(program.window.desk());
+        QTRY_VERIFY(program.window.desk());
 
         Started again(m_folder.filePath(u"none.pinbook"_s));
         again.prompter.path = fresh();
         again.click("trouble.new");
-        QVERIFY(again.window.desk() && again.window.desk()->session().writable());
+        QTRY_VERIFY(again.window.desk() && again.window.desk()->session().writable());
     }
     /// Sound in itself and yet not what was written: found after the window is there, and nothing is built upon it.
     void changedContentIsFoundAfterTheFirstPaint() {

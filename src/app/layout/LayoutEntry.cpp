@@ -3,6 +3,7 @@
 // What is typed at Layout: the things on the table, the table itself, and what the setter reads once it is fixed.
 
 #include "app/layout/LayoutStation.h"
+#include "app/widgets/Box.h"
 
 namespace steady::app {
 
@@ -16,16 +17,8 @@ void LayoutStation::buildThings(QVBoxLayout* page) {
     connect(m_things->box(), &QComboBox::activated, this,
             [this](int index) { choose(m_things->box()->itemData(index).toLongLong()); });
     page->addWidget(m_things);
-    auto box = [&](QWidget*& made) {
-        made = new QWidget;
-        auto* inside = new QVBoxLayout(made);
-        inside->setContentsMargins(0, 0, 0, 0);
-        inside->setSpacing(8);
-        page->addWidget(made);
-        return inside;
-    };
     auto mounting = std::make_unique<Form<Mounting>>(
-        desk(), box(m_mounting_box), [this] { return install::mountingOf(desk().book(), desk().setup()); },
+        desk(), addBox(page, m_mounting_box), [this] { return install::mountingOf(desk().book(), desk().setup()); },
         [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
         [this] { return static_cast<bool>(install::mountingIdOf(desk().book(), desk().setup().place.setter)); });
     auto& m = *mounting;
@@ -52,7 +45,7 @@ void LayoutStation::buildThings(QVBoxLayout* page) {
     m_mounting = std::move(mounting);
 
     auto things = std::make_unique<Form<Fitting>>(
-        desk(), box(m_fitting_box), [this] { return fitting(); },
+        desk(), addBox(page, m_fitting_box), [this] { return fitting(); },
         [this](Fitting changed, std::string what) { return commitFitting(std::move(changed), std::move(what)); },
         [] { return true; });
     auto& f = *things;
@@ -173,11 +166,7 @@ void LayoutStation::buildSettingOut(QVBoxLayout* page) {
         "layout.reads.y", "Machine Y", any_length, [](shop::ToolSetter & s) -> auto& { return s.y_mm; });
     form->note("After homing, the tip over the middle of its disc.");
     m_forms.push_back(std::move(form));
-    m_holes_box = new QWidget;
-    auto* inside = new QVBoxLayout(m_holes_box);
-    inside->setContentsMargins(0, 0, 0, 0);
-    inside->setSpacing(8);
-    page->addWidget(m_holes_box);
+    auto* inside = addBox(page, m_holes_box);
     auto holes = std::make_unique<Form<Mounting>>(
         desk(), inside, [this] { return install::mountingOf(desk().book(), desk().setup()); },
         [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },

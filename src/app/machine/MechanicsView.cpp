@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/machine/MechanicsView.h"
 
+#include "app/widgets/Box.h"
 #include "app/widgets/When.h"
 #include "core/install/Tram.h"
 
@@ -29,14 +30,6 @@ MechanicsView::MechanicsView(Desk& desk, RowsView* record, QWidget* parent)
     m_add->setObjectName(u"machine.look"_s);
     connect(m_add, &QPushButton::clicked, this, &MechanicsView::add);
     column->addWidget(m_add);
-    auto box = [&](QWidget*& made) {
-        made = new QWidget;
-        auto* inside = new QVBoxLayout(made);
-        inside->setContentsMargins(0, 0, 0, 0);
-        inside->setSpacing(8);
-        column->addWidget(made);
-        return inside;
-    };
     auto make = [&](QVBoxLayout* into) {
         return std::make_unique<Form<MechanicsCheck>>(
             desk, into, [this] { return check(); },
@@ -46,7 +39,7 @@ MechanicsView::MechanicsView(Desk& desk, RowsView* record, QWidget* parent)
             },
             [] { return true; });
     };
-    auto sweep = make(box(m_sweep_box));
+    auto sweep = make(addBox(column, m_sweep_box));
     sweep->choice(
         "machine.look.along", "Swept", {"left to right", "front to back"},
         [](MechanicsCheck & c) -> auto& { return c.along; });
@@ -63,7 +56,7 @@ MechanicsView::MechanicsView(Desk& desk, RowsView* record, QWidget* parent)
         "machine.look.bolts", "Bolts apart, that way", shop::bounds::extent_mm,
         [](MechanicsCheck & c) -> auto& { return c.bolts_apart_mm; });
     m_sweep = std::move(sweep);
-    auto form = make(box(m_box));
+    auto form = make(addBox(column, m_box));
     form->choice(
         "machine.look.defect", "Defects", {"none", "one is open"},
         [](MechanicsCheck & c) -> auto& { return c.defect; });

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/upkeep/LogView.h"
 
+#include "app/widgets/Box.h"
 #include "app/widgets/When.h"
 #include "core/base/Words.h"
 
@@ -30,17 +31,8 @@ LogView::LogView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(desk) {
     m_rows->setMinimumHeight(desk.look().px(260));
     connect(m_rows, &RowsView::choiceChanged, this, &LogView::showChosen);
     column->addWidget(m_rows, 1);
-    auto box = [&] {
-        auto* made = new QWidget(this);
-        auto* inside = new QVBoxLayout(made);
-        inside->setContentsMargins(0, 0, 0, 0);
-        column->addWidget(made);
-        return made;
-    };
-    m_event_box = box();
-    m_surfacing_box = box();
-    buildEvent(static_cast<QVBoxLayout*>(m_event_box->layout()));
-    buildSurfacing(static_cast<QVBoxLayout*>(m_surfacing_box->layout()));
+    buildEvent(addBox(column, m_event_box));
+    buildSurfacing(addBox(column, m_surfacing_box));
 }
 
 /// Of what the chosen row tells.

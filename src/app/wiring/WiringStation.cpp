@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/wiring/WiringStation.h"
 
+#include "app/widgets/Box.h"
 #include "app/widgets/When.h"
 #include "app/wiring/ProofSheet.h"
 #include "core/base/Words.h"
@@ -154,36 +155,23 @@ template<class T> std::unique_ptr<Form<T>> WiringStation::formOf(QVBoxLayout* in
     return std::make_unique<Form<T>>(desk(), into, get, put, known);
 }
 
-namespace {
-
-QVBoxLayout* boxIn(QVBoxLayout* page, QWidget*& box) {
-    box = new QWidget;
-    auto* inside = new QVBoxLayout(box);
-    inside->setContentsMargins(0, 0, 0, 0);
-    inside->setSpacing(8);
-    page->addWidget(box);
-    return inside;
-}
-
-} // namespace
-
 void WiringStation::buildCircuit(QVBoxLayout* page) {
-    auto of_plate = formOf<TouchPlate>(boxIn(page, m_of_plate[0]));
+    auto of_plate = formOf<TouchPlate>(addBox(page, m_of_plate[0]));
     wiringFields(*of_plate, true);
     m_plate_forms[0] = std::move(of_plate);
-    auto of_setter = formOf<ToolSetter>(boxIn(page, m_of_setter[0]));
+    auto of_setter = formOf<ToolSetter>(addBox(page, m_of_setter[0]));
     wiringFields(*of_setter, false);
     m_setter_forms[0] = std::move(of_setter);
 }
 
 void WiringStation::buildFeeds(QVBoxLayout* page) {
-    auto of_plate = formOf<TouchPlate>(boxIn(page, m_of_plate[1]));
+    auto of_plate = formOf<TouchPlate>(addBox(page, m_of_plate[1]));
     feedFields(*of_plate, true);
     of_plate->length(
         "wiring.plate.push_in", "Push-in you accept", {0.005, 20},
         [](TouchPlate & p) -> auto& { return p.push_in_mm; });
     m_plate_forms[1] = std::move(of_plate);
-    auto of_setter = formOf<ToolSetter>(boxIn(page, m_of_setter[1]));
+    auto of_setter = formOf<ToolSetter>(addBox(page, m_of_setter[1]));
     feedFields(*of_setter, false);
     of_setter->heading("Overtravel contact, in the stop chain");
     of_setter->length(

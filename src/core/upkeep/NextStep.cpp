@@ -162,7 +162,7 @@ struct Teller {
             next("macros", "Run the macro on the virtual machine before the real one does.");
         else if (p.machine.standing == Standing::Open)
             next("machine", "Type the ends of the axes: until then the macro is written for an assumed machine.");
-        else if (p.wiring.word == "not proved")
+        else if (p.wiring.standing == Standing::Open && p.wiring.word != "taken on trust")
             next("wiring", "Prove the signal before the first touch: a dead lead looks like nothing touching.");
         else
             next("macros", "Save the macro, then try it above the work, without the plate, hand at the stop.");

@@ -6,10 +6,14 @@
 
 #include "core/base/Rng.h"
 #include "core/install/Proof.h"
+#include "core/install/Settings.h"
 #include "core/install/SignalTable.h"
 #include "core/install/TouchFeeds.h"
 #include "core/machine/Believed.h"
 #include "core/machine/VirtualMachine.h"
+#include "core/macros/Parts.h"
+
+#include <map>
 
 using namespace steady;
 using namespace steady::shop;
@@ -218,6 +222,32 @@ private Q_SLOTS:
         stand.machine.capture = Capture::Hardware;
         QVERIFY(std::isinf(install::feedLimits(stand.machine, stand.setter, 0.05).measure_most_mm_min));
         QCOMPARE(install::feedLimits(stand.machine, stand.setter, 0.009).measure_most_mm_min, 0.0);
+    }
+
+    /// What is to be typed is what the macros are written with.
+    void theSheetAndTheMacrosAgree() {
+        test::History book;
+        ZeroSetup setup;
+        Machine machine;
+        machine.axes[2] = {-150, 0, 3000, 120, 0.04};
+        machine.capture = Capture::Debounced;
+        machine.debounce_s = 0.08;
+        setup.place.machine = book.add(machine);
+        ToolSetter setter{"front", 31.5, -12.25};
+        for (std::optional<double> const own : {std::optional<double>(), std::optional(0.2), std::optional(3.0)}) {
+            setter.practice.back_off_mm = own;
+            setup.place.setter = book.add(setter);
+            auto const plan = macros::planTouch(machine, zeroing::feedsFor(machine, setter), setter.practice, true);
+            std::map<std::string, double> numbers;
+            for (auto const& row : install::settingsOf(book.reader(), setup))
+                if (row.number) numbers[row.id] = *row.number;
+            QVERIFY(test::near(numbers.at("retract"), plan.back_off_mm, 1e-12));
+            QVERIFY(test::near(numbers.at("dwell"), plan.settle_s, 1e-12));
+            QVERIFY(test::near(numbers.at("find"), plan.feeds.fast_mm_min, 1e-12));
+            QVERIFY(test::near(numbers.at("measure"), plan.feeds.slow_mm_min, 1e-12));
+            QVERIFY(test::near(numbers.at("setter.y"), -12.25, 1e-12));
+            QVERIFY(test::near(numbers.at("safe_z"), -1, 1e-12));
+        }
     }
 
     void whatIsSeenIsNamed_data() {

@@ -85,11 +85,19 @@ private:
                                                        : "open at rest: a touch closes it");
         feed("find", "Feed to find", feeds.fast_mm_min);
         feed("measure", "Feed to measure", feeds.slow_mm_min);
-        auto const fast = zeroing::predictTouch(m_machine, feeds.fast_mm_min);
-        double const retract = of.practice.back_off_mm.value_or(std::max(1.0, fast.overshoot_mm + 0.5));
+        // As the macros are written: past the overshoot and half a millimetre, and the backlash taken up.
+        double const over = zeroing::predictTouch(m_machine, feeds.fast_mm_min).overshoot_mm, least = over + 0.5;
+        double const backlash = m_machine.axes[2].backlash_mm;
+        auto const own = of.practice.back_off_mm;
+        double const retract = std::max(own.value_or(std::max(1.0, least)), least) + backlash;
         length("retract", "Retract between touches", retract,
-               of.practice.back_off_mm ? std::string()
-                                       : fmt::format("goes on {} + 0.5 mm, 1 mm at least", shown(fast.overshoot_mm)));
+               fmt::format("{} + backlash {}",
+                           own ? "as you chose " + shown(*own)
+                               : fmt::format("goes on {} + 0.5 mm, 1 mm at least", shown(over)),
+                           shown(backlash)));
+        number("dwell", "Wait before the next touch",
+               std::max(of.practice.dwell_s.value_or(0.2), 3 * m_machine.debounce_s), "s", 2,
+               "three debounces at least");
     }
     void length(char const* id, char const* words, double mm, std::string sum) {
         number(id, words, metric() ? mm : mm / mm_per_inch, unitName(m_machine.units), metric() ? 3 : 4,

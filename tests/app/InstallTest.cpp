@@ -269,6 +269,10 @@ private Q_SLOTS:
         QCOMPARE(proof(drive, Device::Setter).holding.state, facts::Hold::Stale);
         drive.choose("wiring.setter.contact_at", u"low (isolated: dark)"_s);
         QVERIFY(proof(drive, Device::Setter).proved()); // as it was when it was proved
+        drive.prompter.path = drive.folder.filePath(u"labels.pdf"_s);
+        drive.click("wiring.labels");
+        drive.settle();
+        QVERIFY(test::readAll(drive.prompter.path).startsWith("%PDF-1"));
         drive.type("wiring.setter.supply", u"5"_s);
         QVERIFY(drive.judgement().startsWith(u"5 V does not move an input made for 24 V."_s));
         drive.click("wiring.section.feeds");

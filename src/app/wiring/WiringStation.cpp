@@ -12,6 +12,7 @@
 #include "core/macros/TouchPrice.h"
 #include "paper/CircuitPainter.h"
 #include "paper/FeedPainter.h"
+#include "paper/LabelsPage.h"
 #include "paper/SettingsPage.h"
 
 namespace steady::app {
@@ -162,6 +163,10 @@ void WiringStation::buildCircuit(QVBoxLayout* page) {
     auto of_setter = formOf<ToolSetter>(addBox(page, m_of_setter[0]));
     wiringFields(*of_setter, false);
     m_setter_forms[0] = std::move(of_setter);
+    m_labels = new QPushButton(u"Labels for the leads (PDF)"_s);
+    m_labels->setObjectName(u"wiring.labels"_s);
+    connect(m_labels, &QPushButton::clicked, this, &WiringStation::saveLabels);
+    page->addWidget(m_labels);
 }
 
 void WiringStation::buildFeeds(QVBoxLayout* page) {
@@ -236,6 +241,8 @@ void WiringStation::showCircuit() {
     m_of_plate[0]->setVisible(of_plate);
     m_of_setter[0]->setVisible(!of_plate);
     (of_plate ? m_plate_forms : m_setter_forms)[0]->refresh();
+    auto const& place = desk().setup().place;
+    m_labels->setEnabled(desk().book().find(place.plate) || desk().book().find(place.setter));
 }
 
 void WiringStation::showFeeds() {
@@ -440,6 +447,24 @@ Result<void> WiringStation::keepFound(std::string shop::FoundSetting::*what, QSt
     auto const known = install::sheetIdOf(desk().book(), desk().setup());
     change.put(known ? known : Id<shop::SettingsSheet>{desk().nextId(change)}, std::move(sheet));
     return desk().commit(std::move(change));
+}
+
+void WiringStation::saveLabels() {
+    std::vector<paper::LeadLabel> labels;
+    if (auto const* found = desk().book().find(desk().setup().place.plate))
+        labels.push_back({text(found->name), {found->circuit, found->wiring}});
+    if (auto const* found = desk().book().find(desk().setup().place.setter))
+        labels.push_back({text(found->name), {found->circuit, found->wiring}});
+    auto const machine = text(zeroing::machineOf(desk().book(), desk().setup()).name);
+    desk().prompter().saveFile(this, u"Save the labels"_s, fileName(u"labels "_s + machine) + u".pdf"_s,
+                               u"PDF (*.pdf)"_s, [this, labels, machine](QString const& path) {
+                                   desk().work().start(
+                                       u"Writing the labels"_s,
+                                       [labels, machine, path, ink = Look::pageInk()](Going const&) {
+                                           return paper::writeLabels(labels, machine, ink, path);
+                                       },
+                                       [this](Result<void> done) { (void)desk().report(std::move(done)); });
+                               });
 }
 
 void WiringStation::savePage() {

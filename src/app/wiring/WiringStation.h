@@ -49,12 +49,13 @@ private:
     Result<void> goWithout(QString const& reason);
     Result<void> keepFound(std::string shop::FoundSetting::*what, QString const& typed);
     void savePage();
+    void saveLabels();
 
     install::Device m_device = install::Device::Plate; ///< shown; not kept
     Choice* m_devices;
     QWidget *m_of_plate[2] = {}, *m_of_setter[2] = {}; ///< in Circuit and Feeds
     QLabel* m_proved = nullptr;
-    QPushButton* m_page = nullptr;
+    QPushButton *m_page = nullptr, *m_labels = nullptr;
     Field *m_without = nullptr, *m_found = nullptr, *m_called = nullptr;
     std::unique_ptr<FormFields> m_plate_forms[2], m_setter_forms[2];
     Picture *m_circuit, *m_feeds;

@@ -92,8 +92,7 @@ private:
         double const retract = std::max(own.value_or(std::max(1.0, least)), least) + backlash;
         length("retract", "Retract between touches", retract,
                fmt::format("{} + backlash {}",
-                           own ? "as you chose " + shown(*own)
-                               : fmt::format("goes on {} + 0.5 mm, 1 mm at least", shown(over)),
+                           own ? "as you chose " + shown(*own) : fmt::format("1 mm, or {} + 0.5 mm", shown(over)),
                            shown(backlash)));
         number("dwell", "Wait before the next touch",
                std::max(of.practice.dwell_s.value_or(0.2), 3 * m_machine.debounce_s), "s", 2,

@@ -114,12 +114,12 @@ std::vector<Judgement> machineJudgements(facts::Reader const& book, shop::ZeroSe
                         "The macros cannot read whether the machine is homed.",
                         "They pause and ask. If your control has a parameter that reads 1 once homed, name it.",
                         {}});
-    said.push_back(
-        {Severity::Note,
-         "What is not checked",
-         "Level, tram and scale of the axes: see the maker's manual. Stop chain, guards and spindle lock-out "
-         "are the work of licensed people. The program never says that a machine is safe.",
-         {}});
+    said.push_back({Severity::Note,
+                    "What is not checked",
+                    "Level, tram and scale of the axes are what you wrote down at Scale and Mechanics. Stop chain, "
+                    "guards and spindle lock-out "
+                    "are the work of licensed people. The program never says that a machine is safe.",
+                    {}});
     return said;
 }
 

@@ -77,14 +77,13 @@ struct Plan {
         default: p.setBrush(ink.steel); break;
         }
         p.drawRect(box);
-        if (each.sort == FittingSort::Rack && each.pitch_mm.value_or(0) > 0) {
+        if (int const pockets = each.pockets()) {
             bool const along_x = each.foot.width_mm() >= each.foot.depth_mm();
             double const length = std::max(each.foot.width_mm(), each.foot.depth_mm());
-            double const pockets = std::floor(length / *each.pitch_mm + 1e-9),
-                         r = 0.35 * std::min({*each.pitch_mm, each.foot.depth_mm(), each.foot.width_mm()});
+            double const r = 0.35 * std::min({*each.pitch_mm, each.foot.depth_mm(), each.foot.width_mm()});
             p.setPen(QPen(ink.ink, 1));
             p.setBrush(ink.panel);
-            for (int i = 0; i < static_cast<int>(pockets) && i < 200; ++i) {
+            for (int i = 0; i < std::min(pockets, 200); ++i) {
                 double const along = (length - pockets * *each.pitch_mm) / 2 + (i + 0.5) * *each.pitch_mm;
                 auto const at =
                     along_x ? map.at(each.foot.x_low_mm + along, (each.foot.y_low_mm + each.foot.y_high_mm) / 2)
@@ -105,8 +104,8 @@ struct Plan {
         p.setPen(QPen(outline, chosen || wrong ? 2.6 : 1.4));
         if (d.bracket_reach_mm > 0) {
             p.setBrush(ink.tool);
-            p.drawRect(map.rect({d.x_mm, d.x_mm + d.body_radius_mm + d.bracket_reach_mm, d.y_mm - d.body_radius_mm / 2,
-                                 d.y_mm + d.body_radius_mm / 2}));
+            p.drawRect(map.rect({d.x_mm, d.x_mm + d.body_radius_mm + d.bracket_reach_mm, d.y_mm - d.body_radius_mm,
+                                 d.y_mm + d.body_radius_mm}));
         }
         p.setBrush(ink.steel);
         auto const at = map.at(d.x_mm, d.y_mm);

@@ -14,7 +14,6 @@ namespace steady::paper {
 struct SettingsPage {
     QString machine, day;
     std::vector<install::Setting> rows;
-    shop::SetBy by = shop::SetBy::Fields;
 };
 
 void paintSettings(QPainter& painter, QRectF const& area, SettingsPage const& page, Ink const& ink);

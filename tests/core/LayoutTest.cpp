@@ -161,6 +161,15 @@ private Q_SLOTS:
                 l.shoe_radius_mm = 60;
             },
             "stands on 5 look; strikes -2 bad");
+        // Its lower edge at 54 + 59 − 100 = 13, five into a board of 18; the setter stands in a hole of it.
+        row(
+            "a dust shoe hangs into the board",
+            [](Layout& l) {
+                l.board_mm = 18;
+                l.shoe_mm = 100;
+            },
+            "strikes -5 bad");
+        row("nobody has said its length", tool([](auto& t) { t.assumed = true; }), "assumed 0 note");
         // On the way the tip is at 200 − 61 = 139.
         row(
             "something tall on the way",

@@ -81,10 +81,8 @@ void LayoutStation::buildTable(QVBoxLayout* page) {
     auto form = std::make_unique<Form<TableTop>>(
         desk(), page, [this] { return install::tableOf(desk().book(), desk().setup()); },
         [this](TableTop table, std::string what) {
-            shop::Change change{"Table: " + what, {}, {}, {}};
-            auto const known = install::tableIdOf(desk().book(), desk().setup().place.machine);
-            change.put(known ? known : Id<TableTop>{desk().nextId(change)}, std::move(table));
-            return desk().commit(std::move(change));
+            return desk().keep(install::tableIdOf(desk().book(), desk().setup().place.machine), std::move(table),
+                               "Table: " + what);
         },
         [this] { return static_cast<bool>(install::tableIdOf(desk().book(), desk().setup().place.machine)); });
     auto& f = *form;

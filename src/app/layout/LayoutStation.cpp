@@ -12,7 +12,6 @@ using namespace Qt::StringLiterals;
 using shop::Fitting;
 using shop::FittingSort;
 using shop::Mounting;
-using shop::TableTop;
 
 namespace {
 
@@ -112,10 +111,8 @@ Result<void> LayoutStation::commitMounting(Mounting mounting, std::string what) 
     auto const setter = desk().setup().place.setter;
     if (!desk().book().find(setter)) return fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit.");
     mounting.setter = setter;
-    shop::Change change{"Plan of the setter: " + what, {}, {}, {}};
-    auto const known = install::mountingIdOf(desk().book(), setter);
-    change.put(known ? known : Id<Mounting>{desk().nextId(change)}, std::move(mounting));
-    return desk().commit(std::move(change));
+    return desk().keep(install::mountingIdOf(desk().book(), setter), std::move(mounting),
+                       "Plan of the setter: " + what);
 }
 
 Result<void> LayoutStation::commitFitting(Fitting changed, std::string what) {

@@ -34,7 +34,7 @@ MechanicsView::MechanicsView(Desk& desk, RowsView* record, QWidget* parent)
         return std::make_unique<Form<MechanicsCheck>>(
             desk, into, [this] { return check(); },
             [this](MechanicsCheck changed, std::string what) {
-                auto words = std::string(part_words[static_cast<int>(changed.part)]) + ": " + what;
+                auto words = install::titleOf(changed) + ": " + what;
                 return m_desk.edit(m_chosen, std::move(changed), std::move(words));
             },
             [] { return true; });
@@ -79,7 +79,8 @@ void MechanicsView::add() {
     made.machine = m_desk.setup().place.machine;
     made.part = static_cast<MechanicsPart>(m_part->box()->currentIndex());
     made.at_utc_ms = m_desk.session().now();
-    shop::Change change{std::string("A look at: ") + part_words[static_cast<int>(made.part)], {}, {}, {}};
+    auto words = "A look at: " + install::titleOf(made);
+    shop::Change change{std::move(words), {}, {}, {}};
     m_chosen = {m_desk.nextId(change)};
     change.put(m_chosen, std::move(made));
     (void)m_desk.report(m_desk.commit(std::move(change)));
@@ -105,12 +106,9 @@ void MechanicsView::refresh() {
         figure("before", each->before_mm);
         figure("after", each->after_mm);
         if (!each->note.empty()) detail += u" · "_s + text(each->note);
-        auto title = QString::fromLatin1(part_words[static_cast<int>(each->part)]);
-        if (each->part != MechanicsPart::Bolts)
-            title += each->along == shop::SweepAlong::X ? u", left to right"_s : u", front to back"_s;
         auto const now = each->after_mm ? each->after_mm : each->before_mm;
         bool const shim = now && install::shimFor(*each, *now);
-        rows.push_back({title, detail,
+        rows.push_back({text(install::titleOf(*each)), detail,
                         each->defect ? upkeep::Standing::Failed
                         : shim       ? upkeep::Standing::Suspect
                                      : upkeep::Standing::Proved});

@@ -83,10 +83,8 @@ double ScaleView::axisLength_mm() const {
 }
 
 Result<void> ScaleView::put(ScaleCheck changed, std::string what) {
-    shop::Change change{fmt::format("Scale of {}: {}", "XYZ"[m_axis->box()->currentIndex()], what), {}, {}, {}};
-    auto const known = idOf();
-    change.put(known ? known : Id<ScaleCheck>{m_desk.nextId(change)}, std::move(changed));
-    return m_desk.commit(std::move(change));
+    return m_desk.keep(idOf(), std::move(changed),
+                       fmt::format("Scale of {}: {}", "XYZ"[m_axis->box()->currentIndex()], what));
 }
 
 Result<void> ScaleView::measured(TypedLength const& typed) {

@@ -47,6 +47,12 @@ public:
         change.put(id, std::move(value));
         return commit(std::move(change));
     }
+    /// Puts it where it is known, or as a new one.
+    template<class T> Result<void> keep(Id<T> known, T value, std::string what) {
+        shop::Change change{std::move(what), {}, {}, {}};
+        change.put(known ? known : Id<T>{nextId(change)}, std::move(value));
+        return commit(std::move(change));
+    }
     /// Puts the setup, as a change of its own.
     Result<void> commitSetup(shop::ZeroSetup const& setup, std::string what);
     /// Puts what the setup names in `slot`; when it names none, a new one that it names from then on. `change`: what

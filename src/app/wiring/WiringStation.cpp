@@ -11,7 +11,6 @@
 #include "core/macros/SearchBounds.h"
 #include "core/macros/TouchPrice.h"
 #include "paper/CircuitPainter.h"
-#include "paper/FeedPainter.h"
 #include "paper/LabelsPage.h"
 #include "paper/SettingsPage.h"
 
@@ -214,10 +213,7 @@ void WiringStation::buildSettings(QVBoxLayout* page) {
     auto form = std::make_unique<Form<shop::SettingsSheet>>(
         desk(), page, [this] { return install::sheetOf(desk().book(), desk().setup()); },
         [this](shop::SettingsSheet sheet, std::string what) {
-            shop::Change change{std::move(what), {}, {}, {}};
-            auto const known = install::sheetIdOf(desk().book(), desk().setup());
-            change.put(known ? known : Id<shop::SettingsSheet>{desk().nextId(change)}, std::move(sheet));
-            return desk().commit(std::move(change));
+            return desk().keep(install::sheetIdOf(desk().book(), desk().setup()), std::move(sheet), std::move(what));
         },
         [] { return true; });
     form->choice(
@@ -267,7 +263,7 @@ void WiringStation::showProof() {
                            : state.holding.state == facts::Hold::Open ? u"Looked at, %1, and not proved."_s
                                                                       : u"Proved, %1; it counts no more."_s)
                               .arg(localTime(proof->at_utc_ms)));
-    m_without->setWritable(there && writable);
+    m_without->setWritable(there && writable && !state.proved()); // a proof needs no excuse
     m_without->show(proof ? text(proof->instead) : QString(), {}, u"kept with the day; the warning stays"_s);
 }
 
@@ -279,7 +275,6 @@ void WiringStation::showSettings() {
     for (auto* each : {m_found, m_called}) each->setWritable(writable);
     m_found->show(text(found->found), text(found->unit), text(found->words));
     m_called->show(text(found->called), {}, u"its field, number or constant"_s);
-    m_page->setEnabled(true);
 }
 
 void WiringStation::refresh() {
@@ -323,7 +318,7 @@ void WiringStation::drawCircuit() {
                       : u"As it is set, the control does not read a touch as a contact."_s);
 }
 
-void WiringStation::drawFeeds() {
+paper::FeedPicture WiringStation::feeds() const {
     auto const machine = zeroing::machineOf(desk().book(), desk().setup());
     auto const good_mm = desk().setup().prefer.good_enough_mm;
     paper::FeedPicture shown{machine, {}, {}, desk().units()};
@@ -334,6 +329,11 @@ void WiringStation::drawFeeds() {
         shown.room = install::roomOf(setter());
         shown.limits = install::feedLimits(machine, setter(), good_mm);
     }
+    return shown;
+}
+
+void WiringStation::drawFeeds() {
+    auto const shown = feeds();
     m_feeds->show(
         [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintFeeds(p, area, shown, ink); },
         text(fmt::format("At {} it goes on {}.", feedText(shown.limits.in_use.fast_mm_min, desk().units()),
@@ -386,16 +386,13 @@ void WiringStation::judge() {
              "warns at Zeroing and Macros and blocks nothing.",
              {}});
     } else if (section == u"feeds"_s) {
-        auto const machine = zeroing::machineOf(book, setup);
-        auto const good_mm = setup.prefer.good_enough_mm;
         bool const of_plate = m_device == Device::Plate;
-        auto const limits =
-            of_plate ? install::feedLimits(machine, plate(), good_mm) : install::feedLimits(machine, setter(), good_mm);
-        add(install::feedJudgements(machine, of_plate ? install::roomOf(plate()) : install::roomOf(setter()), limits,
-                                    good_mm, desk().units()));
+        auto const now = feeds();
+        add(install::feedJudgements(now.machine, now.room, now.limits, setup.prefer.good_enough_mm, desk().units()));
         bool const own_switch = !of_plate || plate().path == shop::Path::OwnSwitch;
-        said.push_back(macros::practicePriced(machine, limits.in_use, of_plate ? plate().practice : setter().practice,
-                                              own_switch, desk().units()));
+        said.push_back(macros::practicePriced(now.machine, now.limits.in_use,
+                                              of_plate ? plate().practice : setter().practice, own_switch,
+                                              desk().units()));
         if (!of_plate) add(install::overtravelJudgements(setter()));
         if (!of_plate) said.push_back(macros::searchBounds(book, setup));
     } else {
@@ -407,11 +404,9 @@ void WiringStation::judge() {
 void WiringStation::begin() {
     auto proof = install::proofAsWired(desk().book(), desk().setup(), m_device);
     if (!proof) return (void)desk().report(Failure(proof.error()));
-    shop::Change change{"Proof of the signal begun", {}, {}, {}};
     proof->at_utc_ms = desk().session().now();
-    change.put(Id<shop::SignalProof>{desk().nextId(change)}, *proof);
     m_sections->open(u"proof"_s);
-    if (desk().report(desk().commit(std::move(change)))) m_proof->setFocus();
+    if (desk().report(desk().keep({}, *proof, "Proof of the signal begun"))) m_proof->setFocus();
 }
 
 void WiringStation::keep(shop::Observed const& seen, QString const& words) {
@@ -429,11 +424,9 @@ Result<void> WiringStation::goWithout(QString const& reason) {
     auto proof = install::proofAsWired(desk().book(), desk().setup(), m_device);
     if (!proof) return Failure(proof.error());
     if (reason.trimmed().isEmpty()) return fail(Code::EmptyText, {"reason"});
-    shop::Change change{"Goes on without a proof of the signal", {}, {}, {}};
     proof->instead = reason.trimmed().toStdString();
     proof->at_utc_ms = desk().session().now();
-    change.put(Id<shop::SignalProof>{desk().nextId(change)}, *proof);
-    return desk().commit(std::move(change));
+    return desk().keep({}, *proof, "Goes on without a proof of the signal");
 }
 
 Result<void> WiringStation::keepFound(std::string shop::FoundSetting::*what, QString const& typed) {
@@ -443,10 +436,8 @@ Result<void> WiringStation::keepFound(std::string shop::FoundSetting::*what, QSt
     if (at == sheet.found.end()) at = sheet.found.insert(sheet.found.end(), shop::FoundSetting{id, {}, {}});
     (*at).*what = typed.trimmed().toStdString();
     sheet.at_utc_ms = desk().session().now();
-    shop::Change change{"Setting found at the control: " + id, {}, {}, {}};
-    auto const known = install::sheetIdOf(desk().book(), desk().setup());
-    change.put(known ? known : Id<shop::SettingsSheet>{desk().nextId(change)}, std::move(sheet));
-    return desk().commit(std::move(change));
+    return desk().keep(install::sheetIdOf(desk().book(), desk().setup()), std::move(sheet),
+                       "Setting found at the control: " + id);
 }
 
 void WiringStation::saveLabels() {
@@ -469,8 +460,7 @@ void WiringStation::saveLabels() {
 
 void WiringStation::savePage() {
     auto const machine = zeroing::machineOf(desk().book(), desk().setup());
-    paper::SettingsPage page{text(machine.name), localTime(desk().session().now()), m_rows,
-                             install::sheetOf(desk().book(), desk().setup()).by};
+    paper::SettingsPage page{text(machine.name), localTime(desk().session().now()), m_rows};
     desk().prompter().saveFile(
         this, u"Save the sheet of settings"_s, fileName(u"settings "_s + page.machine) + u".pdf"_s, u"PDF (*.pdf)"_s,
         [this, page](QString const& path) {

@@ -10,6 +10,7 @@
 #include "core/install/Proof.h"
 #include "core/install/Settings.h"
 #include "core/install/SignalTable.h"
+#include "paper/FeedPainter.h"
 
 #include <QPushButton>
 
@@ -43,6 +44,7 @@ private:
     shop::TouchPlate plate() const;
     shop::ToolSetter setter() const;
     install::SignalCircuit circuit() const;
+    paper::FeedPicture feeds() const;
     template<class T> std::unique_ptr<Form<T>> formOf(QVBoxLayout* into);
     void begin();
     void keep(shop::Observed const& seen, QString const& words);

@@ -2,9 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/gcode/LineParser.h"
 
+#include "core/base/Decimal.h"
+
 #include <algorithm>
 #include <array>
-#include <cstdlib>
 #include <fmt/format.h>
 
 namespace steady::gcode {
@@ -415,7 +416,7 @@ Result<void> LineParser::number() {
         text += m_chars[m_at++].upper;
     }
     if (!digit) return error(Code::ExpectedValue, begin, begin < m_chars.size() ? letter(begin) : "");
-    push(OpKind::Number, begin, std::strtod(text.c_str(), nullptr));
+    push(OpKind::Number, begin, decimal(text).value_or(0));
     mark(TokenKind::Number, begin, m_at);
     return {};
 }

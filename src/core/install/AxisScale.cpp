@@ -148,8 +148,7 @@ std::vector<Judgement> scaleJudgements(shop::ScaleCheck const& check, double axi
                                      axis, rough(known, units));
         first.text = fmt::format("{} in {} is {} in {}, {} over the axis. For ±{} the moves have to go {}.",
                                  rough(check.error_mm, units), rough(scale->span_mm, units),
-                                 rough(check.error_mm / scale->span_mm * 20 * scale->span_mm, units),
-                                 rough(20 * scale->span_mm, units),
+                                 rough(20 * check.error_mm, units), rough(20 * scale->span_mm, units),
                                  rough(check.error_mm / scale->span_mm * axis_mm, units), rough(check.wanted_mm, units),
                                  roughLengthText(std::min(scale->spanFor_mm(axis_mm, check.wanted_mm), 1e6), units));
         double const rule_mm = std::min(1000.0, axis_mm);

@@ -20,7 +20,7 @@ Result<HoleTemplate> holeTemplate(facts::Reader const& book, shop::ZeroSetup con
     double const body = setter->body_mm / 2;
     made.extent = {-body, body, -body, body};
     if (setter->bracket_reach_mm > 0) {
-        made.bracket = Rect{body, body + setter->bracket_reach_mm, -body / 2, body / 2};
+        made.bracket = Rect{body, body + setter->bracket_reach_mm, -body, body};
         made.extent.x_high_mm = made.bracket->x_high_mm;
     }
     for (int i = 0; i < plan.holes; ++i) {

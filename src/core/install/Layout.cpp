@@ -81,6 +81,11 @@ double Rect::distance_mm(double x_mm, double y_mm) const {
     return std::hypot(dx, dy);
 }
 
+int Solid::pockets() const {
+    if (sort != shop::FittingSort::Rack || pitch_mm.value_or(0) <= 0) return 0;
+    return static_cast<int>(std::max(foot.width_mm(), foot.depth_mm()) / *pitch_mm + 1e-9);
+}
+
 Rect TouchedDevice::foot() const {
     return {x_mm - body_radius_mm, x_mm + body_radius_mm + bracket_reach_mm, y_mm - body_radius_mm,
             y_mm + body_radius_mm};

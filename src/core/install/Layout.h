@@ -41,6 +41,7 @@ struct Solid {
     double base_mm = 0, top_mm = 0;
     std::optional<double> pitch_mm;
     std::int64_t entity = 0; ///< of the book
+    int pockets() const;     ///< that have room in a rack, side by side
     bool operator==(Solid const&) const = default;
 };
 

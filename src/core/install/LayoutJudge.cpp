@@ -77,7 +77,14 @@ public:
         reach({m_device->x_mm, m_device->y_mm}, -1);
         if (!m_device->parked) lead();
         for (auto const& tool : m_layout.tools)
-            if (tool.on_setter || m_device->parked) touchedBy(tool);
+            if (!tool.on_setter && !m_device->parked)
+                continue;
+            else if (tool.assumed)
+                tell(Check::Assumed, Severity::Note, tool.number, 0,
+                     say("Tool {} is not judged on {}: nobody has said its length.", tool.number, m_device->name),
+                     "Type it at Kit; a rule from the spindle face down will do.");
+            else
+                touchedBy(tool);
     }
     void whole() {
         m_device = nullptr;
@@ -265,8 +272,13 @@ private:
                     {d.x_mm + d.body_radius_mm, d.x_mm + d.body_radius_mm + d.bracket_reach_mm,
                      d.y_mm - d.body_radius_mm, d.y_mm + d.body_radius_mm},
                     d.base_mm + d.bracket_top_mm, "its bracket");
-        if (m_layout.board_mm > 0 && d.base_mm + d.free_mm < m_layout.board_mm)
-            against(tool, hung, axis, m_layout.table, m_layout.board_mm, "the board");
+        // The board is cut out for the device, so that its tip does not count; what hangs beside it does.
+        if (m_layout.board_mm > 0) {
+            auto beside = hung;
+            beside.parts.front().bottom_mm =
+                std::max(beside.parts.front().bottom_mm, m_layout.board_mm + m_layout.clearance_mm);
+            against(tool, beside, axis, m_layout.table, m_layout.board_mm, "the board");
+        }
         way(tool, axis);
     }
 
@@ -342,13 +354,10 @@ private:
                      say("“{}” and “{}” stand in one place.", all[i].name, all[j].name), "Move one of them.");
             }
         for (auto const& solid : all)
-            if (solid.sort == FittingSort::Rack && solid.pitch_mm.value_or(0) > 0) {
-                double const length = std::max(solid.foot.width_mm(), solid.foot.depth_mm());
-                double const pockets = std::floor(length / *solid.pitch_mm + 1e-9);
+            if (int const pockets = solid.pockets())
                 tell(Check::Pockets, Severity::Note, -1, pockets,
-                     say("“{}” has room for {:.0f} pockets.", solid.name, pockets),
+                     say("“{}” has room for {} pockets.", solid.name, pockets),
                      say("At a pitch of {}.", len(*solid.pitch_mm)));
-            }
     }
 
     void room() {

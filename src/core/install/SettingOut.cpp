@@ -34,18 +34,15 @@ std::vector<OutStep> settingOutSteps(facts::Reader const& book, shop::ZeroSetup 
     step("Home the machine.");
     step("Raise Z, then jog there in machine coordinates, by the handwheel at × 100, at the end × 10.", at);
     step("Selector to off before a hand goes near. Then lower by hand wheel until the point nearly touches, selector "
-         "off "
-         "again, and mark the spot.");
+         "off again, and mark the spot.");
     if (plan.mount == shop::Mount::Table)
         step("Raise Z. Set the device's middle on the mark and fix it, square to the axes. Drill only through what may "
-             "be "
-             "drilled: not into a slot, a hose or the board's screws.");
+             "be drilled: not into a slot, a hose or the board's screws.");
     else if (plan.mount == shop::Mount::Frame)
         step("Raise Z. Fix the device to the frame with its middle on the mark; only X can be chosen here.");
     else
         step("Raise Z. Fix the bracket so that the device's middle lies on the mark, and that nothing of it gives when "
-             "it "
-             "is pressed.");
+             "it is pressed.");
     step("Before leaving: the shipping tie off, screws tight, the cable's strain relief tight, the disc free and "
          "clean.");
     step("Home again. Jog the tip over the middle of the disc, at the end × 10, and read machine X and Y.");

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/install/Settings.h"
 
+#include "core/base/Decimal.h"
 #include "core/install/Layout.h"
 #include "core/install/SignalTable.h"
 #include "core/quantity/Units.h"
@@ -28,14 +29,20 @@ bool isOn(std::string const& text) {
     return text == "on" || text == "yes" || text == "1" || text == "true" || text == "enabled";
 }
 
+/// The program writes a true minus sign; controls know another.
+std::string withPlainMinus(std::string text) {
+    constexpr std::string_view minus = "−";
+    for (auto at = text.find(minus); at != std::string::npos; at = text.find(minus))
+        text.replace(at, minus.size(), "-");
+    return text;
+}
+
 /// A number as controls show it: a decimal comma will do, the program's own minus sign too.
 std::optional<double> numberIn(std::string text) {
-    for (auto at = text.find("−"); at != std::string::npos; at = text.find("−")) text.replace(at, 3, "-");
+    text = withPlainMinus(plain(std::move(text)));
     std::replace(text.begin(), text.end(), ',', '.');
-    char* end = nullptr;
-    double const value = std::strtod(text.c_str(), &end);
-    if (text.empty() || end != text.c_str() + text.size() || !std::isfinite(value)) return std::nullopt;
-    return value;
+    auto const value = decimal(text);
+    return value && std::isfinite(*value) ? value : std::nullopt;
 }
 
 class Sheet {
@@ -123,7 +130,7 @@ private:
             else if (value != 0 && (is(value * mm_per_inch) || is(value / mm_per_inch)))
                 row.hint = "It is in the other unit.";
             else if (value != 0 && (is(value * 60) || is(value / 60)))
-                row.hint = "It is a minute or a second off: feed by the second.";
+                row.hint = "It is 60 times off: a feed by the second stands for one by the minute, or the other way.";
         }
         m_rows.push_back(std::move(row));
     }
@@ -174,9 +181,7 @@ std::string typedAs(Setting const& setting, shop::SetBy by) {
     auto const unit = setting.unit.empty() ? std::string() : " " + setting.unit;
     if (by == shop::SetBy::Fields || setting.called.empty())
         return fmt::format("{}: {}{}", setting.called.empty() ? setting.words : setting.called, setting.value, unit);
-    auto value = setting.value;
-    for (auto at = value.find("−"); at != std::string::npos; at = value.find("−")) value.replace(at, 3, "-");
-    return setting.called + (by == shop::SetBy::Lines ? "=" : " = ") + value;
+    return setting.called + (by == shop::SetBy::Lines ? "=" : " = ") + withPlainMinus(setting.value);
 }
 
 std::vector<zeroing::Judgement> settingJudgements(std::vector<Setting> const& settings) {

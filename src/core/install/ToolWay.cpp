@@ -63,6 +63,8 @@ ToolWay wayOf(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::
     bool const by_plate = plate && (tool->conducts || plate->path == shop::Path::OwnSwitch);
     std::string against = "There is no setter.", beside;
     if (book.find(setup.place.setter)) {
+        if (!tool->length_mm && tool->contactRadius_mm() <= book.find(setup.place.setter)->disc_mm / 2)
+            return {Way::OnSetter, "Its end fits on the disc. What is around it is judged once its length is typed."};
         against = againstSetter(book, setup, tool->number, beside);
         if (against.empty() && beside.empty())
             return {Way::OnSetter, "Its end fits on the disc, and everything around is clear."};

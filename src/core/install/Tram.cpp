@@ -55,6 +55,12 @@ std::string under(MechanicsCheck const& check, bool plus) {
 
 } // namespace
 
+std::string titleOf(MechanicsCheck const& check) {
+    std::string const name = partName(check.part);
+    if (check.part == MechanicsPart::Bolts) return name;
+    return name + (check.along == SweepAlong::X ? ", left to right" : ", front to back");
+}
+
 std::optional<Shim> shimFor(MechanicsCheck const& check, double difference_mm) {
     if (check.part == MechanicsPart::Bolts || check.sweep_mm <= 0) return std::nullopt;
     double const shim = std::abs(difference_mm) * check.bolts_apart_mm / check.sweep_mm;
@@ -83,9 +89,7 @@ std::vector<Judgement> mechanicsJudgements(facts::Reader const& book, shop::Zero
     std::int64_t touched_utc_ms = 0; // the last time that a part before was put right
     MechanicsPart touched = MechanicsPart::Bolts;
     for (auto const& [id, check] : checks) {
-        auto const name = std::string(partName(check->part)) + (check->part == MechanicsPart::Bolts ? ""
-                                                                : check->along == SweepAlong::X     ? ", left to right"
-                                                                                                : ", front to back");
+        auto const name = titleOf(*check);
         if (check->defect)
             defects.push_back({Severity::Bad,
                                name + ": a defect is open.",

@@ -23,6 +23,9 @@ struct Shim {
 /// spindle, shows plus where it is pushed in. None: nothing was swept, or there is nothing to put right.
 std::optional<Shim> shimFor(shop::MechanicsCheck const& check, double difference_mm);
 
+/// “Head, front to back”.
+std::string titleOf(shop::MechanicsCheck const& check);
+
 /// The newest look at each part, in the order of the work; none: {}.
 std::vector<std::pair<Id<shop::MechanicsCheck>, shop::MechanicsCheck const*>> newestChecks(facts::Reader const& book,
                                                                                            Id<shop::Machine> machine);

@@ -2,9 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/quantity/Units.h"
 
+#include "core/base/Decimal.h"
+
 #include <array>
 #include <cmath>
-#include <cstdlib>
 #include <fmt/format.h>
 #include <optional>
 #include <vector>
@@ -85,10 +86,10 @@ Result<Number> fraction(Scanner& scan, std::size_t start, std::string const& who
     ++scan.at;
     auto const bottom = digits(scan);
     if (bottom.empty()) return fail(Code::NotANumber, scan.where(scan.at), scan.rest(start));
-    double const divisor = std::atof(bottom.c_str());
+    double const divisor = decimal(bottom).value_or(0);
     auto const text = fmt::format("{}{}{}/{}", whole, whole.empty() ? "" : " ", top, bottom);
     if (divisor == 0) return fail(Code::ZeroDenominator, scan.where(start), text);
-    return Number{std::atof(whole.c_str()) + std::atof(top.c_str()) / divisor, true, text};
+    return Number{decimal(whole).value_or(0) + decimal(top).value_or(0) / divisor, true, text};
 }
 
 Result<Number> number(Scanner& scan) {
@@ -111,7 +112,7 @@ Result<Number> number(Scanner& scan) {
             return fail(Code::TwoDecimalMarks, scan.where(scan.at), scan.rest(start));
     }
     if (text.empty() || text == ".") return fail(Code::NotANumber, scan.where(start), scan.rest(start));
-    return Number{std::strtod(text.c_str(), nullptr), false, text};
+    return Number{decimal(text).value_or(0), false, text};
 }
 
 std::string unitText(Scanner& scan) {

@@ -44,7 +44,7 @@ Json toJson(upkeep::Status const& status) {
                         {"seconds_source", word(step.seconds_from)}});
     Json due = Json::array();
     for (auto const& each : status.due)
-        due.push_back({{"id", each.id.value}, {"title", each.title}, {"by", word(each.by)}, {"left", each.left}});
+        due.push_back({{"id", each.entity}, {"title", each.title}, {"by", word(each.by)}, {"left", each.left}});
     auto const& progress = status.progress;
     return {
         {"seq", status.seq},

@@ -6,6 +6,7 @@
 #include "core/safety/Rehearsal.h"
 #include "core/upkeep/Due.h"
 #include "demo/Diary.h"
+#include "demo/Standards.h"
 
 namespace steady::demo {
 namespace {
@@ -58,6 +59,8 @@ Machine longRouter() {
     machine.driver_lag_s = 0.001;
     machine.switch_scatter_mm = 0.003;
     machine.spin_down_s = 12;
+    machine.head_mm = 95;
+    machine.head = {75, 75, 60, 150};
     return machine;
 }
 
@@ -129,7 +132,7 @@ struct LongRouter {
         d.set("Aluminium plate: readings belong to it", bench.plate, plate);
         d.read(study, {"9.94", "9.95", "9.94", "9.93", "9.95"});
         d.at(70, 5);
-        auto const holder = d.add("Holder", Holder{"Taper holder, 50 mm flange", 50});
+        auto const holder = d.add("Holder", Holder{"Taper holder, 50 mm flange", 50, "32 series", "long drawbar", 55});
         auto grip = [&](int number, char const* name, double diameter_mm, double length_mm, double stick_out_mm) {
             auto made = tool(number, name, diameter_mm, length_mm, stick_out_mm, bench.machine, d.now());
             made.holder = holder;
@@ -215,16 +218,21 @@ struct LongRouter {
         table.slot_first_mm = 82;
         table.slot_pitch_mm = 120;
         table.changes_a_month = 340;
+        table.gantry_mm = 210;
         d.add("Table of the long router", table);
         d.at(45, 10);
         Mounting plan;
         plan.setter = bench.setter;
+        plan.machine = bench.machine;
         plan.x_mm = 64;
         plan.y_mm = 72;
         plan.cable_mm = 2500;
+        plan.lamp = LampAt::LeftOfLead;
         d.add("Plan of the setter", plan);
         auto const rack = stand("Six-pocket rack", FittingSort::Rack, 650, 862, 380, 60, 85);
         d.edit("Pitch of the rack", rack, [](Fitting& f) { f.pitch_mm = 60; });
+        stand("Vacuum zone, left", FittingSort::VacuumZone, 520, 470, 300, 260, 0);
+        stand("Vacuum zone, right", FittingSort::VacuumZone, 880, 470, 300, 260, 0);
         stand("Left fence", FittingSort::Rail, 330, 480, 20, 420, 40);
         stand("Loom blank", FittingSort::Stock, 700, 470, 640, 170, 22, 18);
         stand("Front clamp", FittingSort::Clamp, 520, 360, 90, 40, 45, 18);
@@ -265,6 +273,33 @@ struct LongRouter {
             {400, 400.2, false}, {800, 800.3, false}, {1200, 1200.5, false}, {800, 800.4, true}, {400, 400.3, true}};
         scale.at_utc_ms = d.now();
         d.add("Scale of X, against the long rule", scale);
+        d.at(43, 5);
+        PartCheck parts;
+        parts.machine = bench.machine;
+        parts.error_mm = 0.03;
+        parts.cutter_mm = 8;
+        parts.parts = {{PartSize::Outside, 60, 59.91},   {PartSize::Outside, 300, 299.99},
+                       {PartSize::Inside, 60, 60.03},    {PartSize::Inside, 300, 300.14},
+                       {PartSize::Outside, 150, 149.94}, {PartSize::Inside, 150, 150.07},
+                       {PartSize::SameWay, 80, 80.05},   {PartSize::SameWay, 240, 240.11}};
+        parts.at_utc_ms = d.now();
+        d.add("Paddle templates measured along X", parts);
+    }
+
+    /// What is done to tools beside measuring them.
+    void care() {
+        auto& d = bench.diary;
+        d.at(42, 10);
+        auto note = [&](int number, Care did, std::optional<double> nm, char const* words) {
+            d.add("Care of tool " + std::to_string(number),
+                  ToolCare{tools[static_cast<std::size_t>(number)], did, d.now(), nm, words});
+        };
+        note(3, Care::Cleaned, {}, "");
+        note(3, Care::Torqued, 55, "");
+        note(3, Care::Inspected, {}, "one nick, far up the flute");
+        note(5, Care::Inspected, {}, "bearing runs rough");
+        note(5, Care::Quarantined, {}, "until the new bearing is in");
+        d.edit("Spacers of tool 6", tools[6], [](Assembly& a) { a.spacers = {{2}, {3.5}}; });
     }
 
     /// The signals of both, and what the control was found to be set to.
@@ -283,6 +318,7 @@ struct LongRouter {
             s.wiring.beside_power = s.wiring.shielded = true;
             s.chain_s = 0.035;
             s.without_power = ZWithoutPower::Holds;
+            s.air = {6, 6, AirFlow::ToNozzle, AirTight::ByHand};
         });
         SettingsSheet sheet{bench.machine, bench.setter};
         auto found = [&](char const* id, char const* called, char const* value) {
@@ -368,7 +404,7 @@ struct LongRouter {
 };
 
 /// Three weeks in which a second, smaller machine came.
-void writeBenchMill(Diary& d) {
+Id<Machine> writeBenchMill(Diary& d) {
     Bench bench{d, UnitSystem::Inch};
     d.at(26, 5);
     bench.machine = d.add("Bench mill", benchMill());
@@ -407,6 +443,7 @@ void writeBenchMill(Diary& d) {
     setup.link.setter = on_setter;
     setup.place.stock_thickness_mm = 19.05;
     d.add("Zero of the name plates", setup);
+    return bench.machine;
 }
 
 } // namespace
@@ -424,6 +461,8 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     router.layOut();
     router.lookAtTheIron();
     router.wire();
+    router.care();
+    auto const beam = writeStandards(diary);
     auto const board = router.newBoard();
     ZeroSetup setup;
     setup.place.machine = router.bench.machine;
@@ -434,7 +473,7 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     router.homeSwitchChanges();
     diary.at(29, 10);
     router.bench.touch(router.tools[3], 3, "-94.560", Target::Board);
-    writeBenchMill(diary);
+    setUpBeam(diary, writeBenchMill(diary), beam);
     router.regrip();
     diary.at(12, 5);
     diary.add("Spoilboard surfaced by 0.5", Surfacing{board, 0.5, diary.now()});

@@ -74,6 +74,10 @@ struct Plan {
             p.setBrush(QBrush(ink.attention, Qt::BDiagPattern));
             p.setPen(QPen(chosen ? ink.accent : ink.attention, chosen ? 2.6 : 1.2, Qt::DashLine));
             break;
+        case FittingSort::VacuumZone:
+            p.setBrush(QBrush(ink.border, Qt::Dense6Pattern));
+            p.setPen(QPen(chosen ? ink.accent : ink.border, chosen ? 2.6 : 1.2, Qt::DotLine));
+            break;
         default: p.setBrush(ink.steel); break;
         }
         p.drawRect(box);
@@ -116,6 +120,7 @@ struct Plan {
         if (!d.parked) p.drawEllipse(at, disc, disc);
         p.drawLine(at - QPointF(disc, 0), at + QPointF(disc, 0));
         p.drawLine(at - QPointF(0, disc), at + QPointF(0, disc));
+        if (auto const side = d.lampSide()) lamp(at, body, *side);
         QRectF const box(at.x() - body, at.y() - body, 2 * body, 2 * body);
         if (wrong) { // by shape too
             double const s = 6 * ink.scale;
@@ -127,11 +132,31 @@ struct Plan {
         label({box.left(), box.top(), 0, box.height()}, text(d.name), ink.ink);
         if (chosen) numbers(d);
     }
+    /// A small lamp on the body, and rays to the side from which it is seen.
+    void lamp(QPointF at, double body, shop::LeadExit side) {
+        QPointF const out = side == shop::LeadExit::Left    ? QPointF(-1, 0)
+                            : side == shop::LeadExit::Right ? QPointF(1, 0)
+                            : side == shop::LeadExit::Front ? QPointF(0, 1)
+                                                            : QPointF(0, -1);
+        QPointF const across(-out.y(), out.x()), from = at + out * body;
+        p.setPen(QPen(ink.accent, 1.6));
+        p.setBrush(ink.accent);
+        p.drawEllipse(from, 3, 3);
+        for (int const ray : {-1, 0, 1})
+            p.drawLine(from + out * 6 + across * ray * 3, from + out * 13 + across * ray * 7);
+    }
     void lead(install::TouchedDevice const& d) {
         auto const entry = map.at(picture.layout.cable_x_mm, picture.layout.cable_y_mm), to = map.at(d.x_mm, d.y_mm);
         p.setPen(QPen(ink.accent, 1.6, Qt::DotLine));
         p.setBrush(Qt::NoBrush);
-        p.drawPolyline(QPolygonF{entry, QPointF(entry.x(), to.y()), to});
+        QPolygonF way{entry};
+        if (d.corners.empty()) way << QPointF(entry.x(), to.y());
+        for (auto const& corner : d.corners) way << map.at(corner.x_mm, corner.y_mm);
+        p.drawPolyline(way << to);
+        if (d.entity == picture.chosen) { // to be taken hold of
+            p.setBrush(ink.panel);
+            for (auto const& corner : d.corners) p.drawEllipse(map.at(corner.x_mm, corner.y_mm), 5, 5);
+        }
         p.setBrush(ink.accent);
         p.drawRect(QRectF(entry.x() - 4, entry.y() - 4, 8, 8));
     }
@@ -203,7 +228,7 @@ void paintPlan(QPainter& p, PlanMap const& map, LayoutPicture const& picture, In
     auto const& l = picture.layout;
     for (bool const stock : {true, false}) // what lies below first
         for (auto const& each : l.solids) {
-            bool const below = each.sort == FittingSort::Stock || each.sort == FittingSort::KeepOut;
+            bool const below = each.sort == FittingSort::Stock || !install::hasBody(each.sort);
             if (below == stock) plan.solid(each);
         }
     for (auto const& each : l.devices) plan.device(each);
@@ -236,7 +261,7 @@ void paintFront(QPainter& p, QRectF const& area, LayoutPicture const& picture, I
         body(l.table, 0, l.board_mm);
     }
     for (auto const& each : l.solids) {
-        if (each.sort == FittingSort::KeepOut) continue;
+        if (!install::hasBody(each.sort)) continue;
         bool const chosen = each.entity == picture.chosen;
         p.setPen(QPen(chosen ? ink.accent : ink.border, chosen ? 2.2 : 1));
         p.setBrush(each.sort == FittingSort::Stock ? ink.wood : ink.steel);
@@ -277,11 +302,19 @@ void paintFront(QPainter& p, QRectF const& area, LayoutPicture const& picture, I
     p.restore();
 }
 
-std::int64_t thingAt(PlanMap const& map, install::Layout const& layout, QPointF at) {
+std::int64_t thingAt(PlanMap const& map, install::Layout const& layout, QPointF at, std::int64_t chosen) {
+    auto near = [&](double x_mm, double y_mm, double radius_mm) {
+        auto const off = at - map.at(x_mm, y_mm);
+        return std::hypot(off.x(), off.y()) <= std::max(least_grip_px, radius_mm * map.scale);
+    };
+    for (auto const& d : layout.devices)
+        if (near(d.x_mm, d.y_mm, d.body_radius_mm)) return d.entity;
     for (auto const& d : layout.devices) {
-        auto const off = at - map.at(d.x_mm, d.y_mm);
-        if (std::hypot(off.x(), off.y()) <= std::max(least_grip_px, d.body_radius_mm * map.scale)) return d.entity;
+        if (d.entity != chosen) continue;
+        for (std::size_t i = 0; i < d.corners.size(); ++i)
+            if (near(d.corners[i].x_mm, d.corners[i].y_mm, 0)) return cornerHandle(i);
     }
+    if (!layout.devices.empty() && near(layout.cable_x_mm, layout.cable_y_mm, 0)) return entry_handle;
     install::Solid const* found = nullptr;
     for (auto const& each : layout.solids) {
         auto box = map.rect(each.foot);

@@ -42,7 +42,14 @@ PlanMap wholePlan(QRectF const& area, install::Layout const& layout);
 void paintPlan(QPainter& painter, PlanMap const& map, LayoutPicture const& picture, Ink const& ink);
 /// From the front: X across, heights above the table.
 void paintFront(QPainter& painter, QRectF const& area, LayoutPicture const& picture, Ink const& ink);
-/// The entity at a point of the plan; 0: none. What is small wins over what lies below it.
-std::int64_t thingAt(PlanMap const& map, install::Layout const& layout, QPointF at);
+/// Where leads come onto the table, and the corners of a lead, are held by numbers below those of entities.
+inline constexpr std::int64_t entry_handle = -1;
+constexpr std::int64_t cornerHandle(std::size_t corner) { return -2 - static_cast<std::int64_t>(corner); }
+constexpr std::optional<std::size_t> cornerOf(std::int64_t handle) {
+    return handle <= -2 ? std::optional(static_cast<std::size_t>(-2 - handle)) : std::nullopt;
+}
+/// The entity or handle at a point of the plan; 0: none. What is small wins over what lies below it; `chosen`: whose
+/// corners can be held.
+std::int64_t thingAt(PlanMap const& map, install::Layout const& layout, QPointF at, std::int64_t chosen);
 
 } // namespace steady::paper

@@ -2,10 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paper/Pdf.h"
 
+#include "exchange/WholeFile.h"
+
 #include <QBuffer>
 #include <QPageLayout>
 #include <QPdfWriter>
-#include <QSaveFile>
 #include <utility>
 
 namespace steady::paper {
@@ -33,10 +34,7 @@ Result<void> writePdf(QString const& path, QString const& title, std::vector<Pag
             painter.restore();
         }
     }
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
-        return fail(Code::FileWrite, {path.toStdString()}, file.errorString().toStdString());
-    return {};
+    return exchange::writeWhole(path, bytes);
 }
 
 } // namespace steady::paper

@@ -11,12 +11,12 @@
 namespace steady::paper {
 namespace {
 
-struct Axis {
+struct TimeAxis {
     double left, right, end_s;
     double x(double seconds) const { return left + seconds / end_s * (right - left); }
 };
 
-Axis axisOf(QRectF const& area, SignalsPicture const& picture, Ink const& ink) {
+TimeAxis axisOf(QRectF const& area, SignalsPicture const& picture, Ink const& ink) {
     double const end = picture.trace && !picture.trace->empty() ? picture.trace->back().record.end_s : 1;
     return {area.left() + 92 * ink.scale, area.right() - 18 * ink.scale, std::max(end, 0.1)};
 }
@@ -25,7 +25,7 @@ struct SignalsDrawing {
     QPainter& p;
     SignalsPicture const& picture;
     Ink const& ink;
-    Axis axis;
+    TimeAxis axis;
 
     void name(double y, QString const& words, QString const& below = {}) {
         double const line = 18 * ink.scale, width = 84 * ink.scale;

@@ -2,11 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paper/TemplatePage.h"
 
+#include "exchange/WholeFile.h"
+
 #include "paper/Pdf.h"
 
 #include <QBuffer>
 #include <QPainter>
-#include <QSaveFile>
 #include <QSvgGenerator>
 #include <cmath>
 
@@ -156,10 +157,7 @@ Result<void> writeTemplateSvg(HoleTemplate const& what, QString const& machine, 
         drawing.bars({10, 12}, {10, 18});
         drawing.all(what);
     }
-    QSaveFile file(path);
-    if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit())
-        return fail(Code::FileWrite, {path.toStdString()}, file.errorString().toStdString());
-    return {};
+    return exchange::writeWhole(path, bytes);
 }
 
 } // namespace steady::paper

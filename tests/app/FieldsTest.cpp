@@ -31,6 +31,8 @@ bool special(QString const& name) {
                                   u"macro.true_thickness"_s,
                                   u"machine.scale.commanded"_s,
                                   u"machine.scale.measured"_s,
+                                  u"machine.sizes.wanted"_s,
+                                  u"machine.sizes.measured"_s,
                                   u"wiring.without"_s};
     return some.contains(name);
 }
@@ -135,10 +137,11 @@ private Q_SLOTS:
             for (auto const& name : names) {
                 // These choose what is looked at; other tests drive them.
                 static QStringList const views{
-                    u"zero.target"_s,       u"zero.nose"_s,    u"kit.cutters"_s,         u"kit.holders"_s,
-                    u"machine.which"_s,     u"zero.vacuum"_s,  u"zero.reference_tool"_s, u"machine.scale.axis"_s,
-                    u"machine.scale.way"_s, u"machine.part"_s, u"layout.things"_s,       u"layout.sort"_s,
-                    u"wiring.device"_s};
+                    u"zero.target"_s,        u"zero.nose"_s,         u"kit.cutters"_s,         u"kit.holders"_s,
+                    u"machine.which"_s,      u"zero.vacuum"_s,       u"zero.reference_tool"_s, u"machine.scale.axis"_s,
+                    u"machine.scale.way"_s,  u"machine.part"_s,      u"layout.things"_s,       u"layout.sort"_s,
+                    u"wiring.device"_s,      u"wiring.beam.which"_s, u"wiring.beam.master"_s,  u"machine.sizes.axis"_s,
+                    u"machine.sizes.sort"_s, u"kit.standard.sort"_s};
                 auto const latin = name.toLatin1();
                 auto* box = drive.find<QComboBox>(latin.constData());
                 if (views.contains(name) || box->count() < 2 || !shown(drive, box)) continue;

@@ -18,7 +18,7 @@ app::PlanView& plan(Driver const& drive) { return *drive.find<app::PlanView>("la
 
 shop::Mounting mounting(Driver const& drive) {
     auto const& desk = *drive.window->desk();
-    return install::mountingOf(desk.book(), desk.setup());
+    return install::mountingOf(desk.book(), desk.setup().place.setter);
 }
 
 /// To what has the focus.
@@ -89,6 +89,47 @@ private Q_SLOTS:
         press(drive, Qt::Key_Right);
         press(drive, Qt::Key_Right, Qt::ShiftModifier);
         QVERIFY2(std::abs(mounting(drive).x_mm - 311) < 3, qPrintable(QString::number(mounting(drive).x_mm)));
+    }
+
+    /// A corner of the lead, where leads come in, and a second setter: all of it is dragged, and undone.
+    void leadAndSecondSetterAreDragged() {
+        Driver drive(Driver::Start::Empty);
+        drive.key(Qt::Key_2, Qt::ControlModifier);
+        drive.click("kit.section.setter");
+        drive.click("kit.setter.new");
+        drive.type("kit.setter.name", u"rear"_s);
+        drive.click("kit.setter.new"); // the one that is used from now on
+        drive.type("kit.setter.name", u"front"_s);
+        drive.key(Qt::Key_3, Qt::ControlModifier);
+        drive.type("layout.setter.x", u"100"_s);
+        drive.type("layout.setter.y", u"100"_s);
+        drive.click("layout.corner"); // half-way between entry and device
+        QCOMPARE(mounting(drive).corners, (std::vector<shop::LeadCorner>{{50, 50}}));
+        dragTo(drive, {50, 50}, {10, 150});
+        auto const corner = mounting(drive).corners.front();
+        QVERIFY(std::abs(corner.x_mm - 10) < 3 && std::abs(corner.y_mm - 150) < 3);
+        dragTo(drive, {0, 0}, {300, 0}); // where leads come onto the table
+        auto const& desk = *drive.window->desk();
+        QVERIFY(std::abs(install::tableOf(desk.book(), desk.setup()).cable_x_mm - 300) < 3);
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QCOMPARE(install::tableOf(desk.book(), desk.setup()).cable_x_mm, 0.0);
+        drive.click("layout.no_corner");
+        QVERIFY(mounting(drive).corners.empty());
+        drive.choose("layout.setter.exit", u"front"_s);
+        drive.choose("layout.setter.lamp", u"to the other side"_s);
+        QVERIFY2(drive.judgement().contains(u"The lamp of front shines to the back."_s), qPrintable(drive.judgement()));
+
+        drive.choose("layout.sort", u"rear"_s);
+        drive.click("layout.add");
+        QCOMPARE(plan(drive).shown().layout.devices.size(), std::size_t(2));
+        auto const at = plan(drive).shown().layout.devices[1];
+        QVERIFY2(dragTo(drive, {at.x_mm, at.y_mm}, {110, 110}).contains(u"stand in one place"_s),
+                 qPrintable(drive.judgement()));
+        QCOMPARE(mounting(drive).x_mm, 100.0); // the other one stayed
+        drive.choose("layout.things", u"rear"_s);
+        drive.click("layout.drop");
+        QCOMPARE(plan(drive).shown().layout.devices.size(), std::size_t(1));
+        QVERIFY(drive.notice().isEmpty());
     }
 
     void aPlaceIsSuggestedTakenAndSetOut() {
@@ -279,6 +320,7 @@ private Q_SLOTS:
         drive.type("wiring.setter.find", u"1500"_s);
         QVERIFY2(drive.judgement().contains(u"The stop chain would be too late at 1500 mm/min."_s),
                  qPrintable(drive.judgement()));
+        drive.click("wiring.section.chain");
         drive.choose("wiring.setter.without_power", u"drops"_s);
         QVERIFY(drive.judgement().contains(u"Z drops without its drive"_s));
     }

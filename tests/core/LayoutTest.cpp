@@ -41,9 +41,10 @@ Solid box(FittingSort sort, Rect foot, double top_mm, double base_mm = 0) {
 }
 
 char const* name(Check check) {
-    constexpr char const* names[] = {"reach",        "near end",  "too long",  "too short", "too wide", "offset",
-                                     "strikes",      "tight",     "stands on", "off table", "beside",   "lead short",
-                                     "lead crosses", "lead bend", "room",      "pockets",   "homing",   "assumed"};
+    constexpr char const* names[] = {"reach",  "near end",   "too long",     "too short", "too wide",
+                                     "offset", "strikes",    "tight",        "stands on", "off table",
+                                     "beside", "lead short", "lead crosses", "lead bend", "lamp",
+                                     "vacuum", "room",       "pockets",      "homing",    "assumed"};
     return names[static_cast<int>(check)];
 }
 
@@ -257,6 +258,82 @@ private Q_SLOTS:
             },
             "too short -1 bad");
         row(
+            "on a vacuum zone", // the two share 10 × 40
+            [](Layout& l) {
+                l.solids = {box(FittingSort::VacuumZone, {110, 310, 50, 250}, 0)};
+            },
+            "vacuum -400 look");
+        row(
+            "hardly under the gantry", [](Layout& l) { l.gantry_mm = 65; }, "tight 5 look");
+        row(
+            "higher than the gantry", [](Layout& l) { l.gantry_mm = 55; }, "strikes -5 bad");
+        row(
+            "a box higher than the gantry",
+            [](Layout& l) {
+                l.gantry_mm = 80;
+                l.solids = {box(FittingSort::Fixture, {300, 340, 300, 340}, 90)};
+            },
+            "strikes -10 bad");
+        row("the lamp turned with the lead", setter([](auto& d) { d.lamp = shop::LampAt::RightOfLead; }),
+            "lamp 0 look"); // the lead goes left; on its right is the back
+        row(
+            "a box before the lamp",
+            [](Layout& l) {
+                l.devices.front().lamp = shop::LampAt::LeftOfLead;
+                l.solids = {box(FittingSort::Fixture, {90, 110, 20, 60}, 70)};
+            },
+            "lamp 0 look");
+        row(
+            "the same, lower than the device",
+            [](Layout& l) {
+                l.devices.front().lamp = shop::LampAt::LeftOfLead;
+                l.solids = {box(FittingSort::Fixture, {90, 110, 20, 60}, 50)};
+            },
+            "");
+        // The way of the height 260: 0,0 → 0,130 → 100,130 → 100,100, and a tenth more.
+        auto round = [](Layout& l) {
+            l.solids = {box(FittingSort::Stock, {50, 60, -10, 110}, 20)};
+            l.devices.front().corners = {{0, 130}, {100, 130}};
+        };
+        row("the lead led round the stock", round, "lead bend -10 look");
+        row(
+            "and 1 too short for that",
+            [round](Layout& l) {
+                round(l);
+                l.devices.front().cable_mm = 285;
+            },
+            "lead bend -10 look; lead short -1 bad");
+        // Its lower edge at 113 − 45 = 68; 70 to the right, the box 50 from the axis.
+        auto long_shoe = [](bool right) {
+            return [right](Layout& l) {
+                l.solids = {box(FittingSort::Fixture, {150, 190, 90, 130}, 70)};
+                l.shoe_mm = 45;
+                l.shoe_box = right ? shop::Outline{10, 70, 20, 20} : shop::Outline{70, 10, 20, 20};
+            };
+        };
+        row("a shoe that is long to the right", long_shoe(true), "strikes -2 bad");
+        row("the same to the left", long_shoe(false), "");
+        // The head begins at 113 + 5 = 118, and hangs 80 out to the back.
+        row(
+            "the head over a tall box behind",
+            [](Layout& l) {
+                l.head_mm = 5;
+                l.head = {20, 20, 20, 80};
+                l.solids = {box(FittingSort::Fixture, {90, 110, 150, 190}, 120)};
+            },
+            "strikes -2 bad");
+        // A second one, 120 high: the spindle, 30 about the axis, comes down right beside it.
+        row(
+            "a taller setter beside it",
+            [](Layout& l) {
+                auto second = l.devices.front();
+                second.x_mm = 150;
+                second.free_mm = 120;
+                second.solid_mm = 114;
+                l.devices.push_back(second);
+            },
+            "tight 0 look");
+        row(
             "nobody has said the height", [](Layout& l) { l.height_assumed = true; }, "assumed 0 look");
     }
     void oneThingAtATime() {
@@ -274,6 +351,7 @@ private Q_SLOTS:
         for (auto& device : layout.devices) {
             device.x_mm += 31;
             device.y_mm -= 77;
+            for (auto& corner : device.corners) corner = {corner.x_mm + 31, corner.y_mm - 77};
         }
         layout.cable_x_mm += 31;
         layout.cable_y_mm -= 77;
@@ -308,6 +386,31 @@ private Q_SLOTS:
         QCOMPARE(top.nose_bottom_mm, 50.0);
         QCOMPARE(top.solids.front().foot, (Rect{270, 330, 180, 220}));
         QVERIFY(!top.height_assumed);
+    }
+
+    /// The one that is used, and those that were put on this machine; not another one's.
+    void severalSettersStand() {
+        test::History book;
+        shop::ZeroSetup setup;
+        setup.place.machine = book.add(shop::Machine{"one"});
+        auto const other = book.add(shop::Machine{"two"});
+        setup.place.setter = book.add(shop::ToolSetter{"used", 100, 100});
+        auto plan = [&](char const* name, Id<shop::Machine> on, double x_mm) {
+            shop::Mounting made;
+            made.setter = book.add(shop::ToolSetter{name});
+            made.machine = on;
+            made.x_mm = x_mm;
+            book.add(made);
+            return made.setter;
+        };
+        auto const second = plan("second", setup.place.machine, 200);
+        plan("elsewhere", other, 300);
+        book.add(shop::ToolSetter{"on the shelf"});
+        auto const layout = layoutOf(book.reader(), setup);
+        QCOMPARE(layout.devices.size(), std::size_t(2));
+        QCOMPARE(layout.devices[0].name, std::string("used"));
+        QCOMPARE(layout.devices[1].entity, second.value);
+        QCOMPARE(layout.devices[1].x_mm, 200.0);
     }
 
     /// A disc of 20 in the open; a tool of 6, a ring of inserts at 30, the same with nothing free to a side, and a

@@ -5,6 +5,7 @@
 
 #include "core/base/Rng.h"
 #include "core/install/AxisScale.h"
+#include "core/install/PartSizes.h"
 #include "core/install/Tram.h"
 
 using namespace steady;
@@ -107,6 +108,61 @@ private Q_SLOTS:
         }
         double const share = static_cast<double>(covered) / runs;
         QVERIFY2(share >= 0.94 && share <= 0.99, qPrintable(QString::number(share)));
+    }
+
+    /// By hand: scale +1 in 1000, a cutter 0.08 wider than told, 0.05 lost at a reversal, jaws that read 0.02 more.
+    void partsOfTwoSizesTellWhatItIs() {
+        std::vector<PartMeasure> const outside{{PartSize::Outside, 20, 19.91}, {PartSize::Outside, 100, 99.99}};
+        std::vector<PartMeasure> all = outside;
+        all.insert(all.end(), {{PartSize::Inside, 30, 30.08},
+                               {PartSize::Inside, 90, 90.14},
+                               {PartSize::SameWay, 50, 50.07},
+                               {PartSize::SameWay, 200, 200.22}});
+        PartCheck check;
+        check.parts = all;
+        auto const sizes = install::partSizes(check);
+        QVERIFY(test::near(sizes->scale, 0.001, 1e-12));
+        QVERIFY(test::near(sizes->cutter->mm, 0.08, 1e-9));
+        QVERIFY(test::near(sizes->reversal->mm, 0.05, 1e-9));
+        QVERIFY(test::near(sizes->constant->mm, 0.02, 1e-9));
+        QVERIFY(!sizes->mixed);
+        check.parts.insert(check.parts.end(), {PartSize::OppositeWays, 60, 60.03});
+        QVERIFY(test::near(install::partSizes(check)->reversal->mm, 0.05, 1e-9));
+        // One sort alone tells the scale, and of the rest only that it is none: 0.02 − 0.05 − 0.08.
+        check.parts = outside;
+        auto const alone = install::partSizes(check);
+        QVERIFY(test::near(alone->scale, 0.001, 1e-12));
+        QVERIFY(test::near(alone->mixed->mm, -0.11, 1e-9));
+        QVERIFY(!alone->cutter && !alone->reversal && !alone->constant);
+        // One size of each sort tells no scale, however many sorts.
+        check.parts = {{PartSize::Outside, 20, 19.9}, {PartSize::Inside, 80, 80.1}};
+        QCOMPARE(install::partSizes(check).error().code, Code::FewReadings);
+        check.parts.clear();
+        QVERIFY(!install::partSizes(check));
+    }
+
+    void partsCoverTheTruth() {
+        int scale = 0, cutter = 0;
+        constexpr int runs = 4'000;
+        for (int run = 0; run < runs; ++run) {
+            Rng rng(5, static_cast<std::uint64_t>(run), Purpose::Instrument);
+            double const truth = rng.between(-0.002, 0.002), wide = rng.between(-0.1, 0.1);
+            PartCheck check;
+            check.error_mm = 0.02;
+            double const jaws = rng.between(-1, 1) * check.error_mm / 150; // an error in proportion
+            for (double const size : {20.0, 60.0, 100.0, 150.0})
+                for (auto const sort : {PartSize::Outside, PartSize::Inside})
+                    check.parts.push_back(
+                        {sort, size,
+                         size * (1 + truth + jaws) + (sort == PartSize::Inside ? wide : -wide) + 0.01 * rng.normal()});
+            auto const sizes = install::partSizes(check);
+            scale += std::abs(sizes->scale - truth) <= sizes->scale_budget.expanded_95;
+            cutter += std::abs(sizes->cutter->mm - wide) <= sizes->cutter->expanded_95_mm;
+        }
+        double const share = static_cast<double>(scale) / runs;
+        QVERIFY2(share >= 0.94 && share <= 0.99, qPrintable(QString::number(share)));
+        QVERIFY(static_cast<double>(cutter) / runs >=
+                0.94); // jaws that differ in and out are allowed for, and are none
     }
 
     /// Worked by hand, with the side thought through at the machine: the indicator sits in the spindle and shows plus

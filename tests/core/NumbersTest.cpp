@@ -4,6 +4,7 @@
 #include "support/Test.h"
 
 #include "core/base/Rng.h"
+#include "core/statistics/LeastSquares.h"
 #include "core/statistics/Quantiles.h"
 #include "core/statistics/Summary.h"
 #include "core/uncertainty/Budget.h"
@@ -105,6 +106,33 @@ private Q_SLOTS:
         }
         QVERIFY(test::near(statistics::studentQuantile(0.975, inf), 1.959963984540054, 1e-12));
         QVERIFY(test::near(statistics::normalQuantile(0.995), 2.5758293035489, 1e-12)); // b-normal.csv
+    }
+
+    // NIST StRD Longley, certified; see f-drift.json. And what no fit can be made of.
+    void leastSquaresAgainstLongley() {
+        auto const file = test::referenceJson("f-drift.json");
+        auto const table = test::referenceCsv("f-longley.csv");
+        std::vector<double> design, values;
+        for (auto const& row : table.rows) {
+            values.push_back(row[0]);
+            design.push_back(1);
+            design.insert(design.end(), row.begin() + 1, row.end());
+        }
+        auto const fit = statistics::leastSquares(design, 7, values);
+        QVERIFY(fit);
+        for (auto const& each : file["cases"]) {
+            if (each["id"] != "longley") continue;
+            auto const& expected = each["published"];
+            for (std::size_t i = 0; i < 7; ++i) {
+                QVERIFY(test::near(fit->coefficients[i], expected["coef"][i].get<double>(), 0, 1e-8));
+                QVERIFY(test::near(fit->standardError(i), expected["se"][i].get<double>(), 0, 1e-8));
+            }
+            QVERIFY(test::near(fit->residual_s, expected["residual_sd"].get<double>(), 0, 1e-8));
+            QCOMPARE(fit->dof, 9);
+        }
+        QVERIFY(!statistics::leastSquares(std::vector<double>{1, 2, 1, 2, 1, 2}, 2, std::vector<double>{1, 2, 3}));
+        QVERIFY(!statistics::leastSquares(std::vector<double>{1, 2}, 2, std::vector<double>{1}));
+        QVERIFY(!statistics::leastSquares(std::vector<double>{1, 0, 1, 0}, 2, std::vector<double>{1, 2}));
     }
 
     // JCGM 100:2008 H.1, G.4.1 (recalled) and R, see h-uncertainty.json.

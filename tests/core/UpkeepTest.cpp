@@ -215,7 +215,7 @@ private Q_SLOTS:
         auto left = [&](std::int64_t now_days) {
             std::map<std::int64_t, double> found;
             for (auto const& due : upkeep::dueOf(history.reader(), machine, now_days * day))
-                found[due.id.value] = due.left;
+                found[due.entity] = due.left;
             return found;
         };
         auto const now = left(112);

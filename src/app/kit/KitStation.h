@@ -10,7 +10,11 @@
 
 namespace steady::app {
 
+class CareView;
 class ReadingsList;
+class RowsView;
+class StandardsView;
+class ToolTableView;
 
 class KitStation : public FormStation {
     Q_OBJECT
@@ -20,6 +24,9 @@ public:
     void refresh() override;
 
 private:
+    template<class View>
+    void addView(QString const& id, QString const& words, View*& view, RowsView*& rows, QString const& name,
+                 QString const& title);
     void buildPlate(QVBoxLayout* page);
     void buildSetter(QVBoxLayout* page);
     void buildTool(QVBoxLayout* page);
@@ -55,6 +62,10 @@ private:
     ReadingsList* m_list;
     Id<shop::Cutter> m_cutter; ///< shown in the parts; not kept
     Id<shop::Holder> m_holder;
+    CareView* m_care = nullptr; ///< once its section was opened, as the next two
+    StandardsView* m_standards = nullptr;
+    ToolTableView* m_table = nullptr;
+    RowsView *m_care_rows, *m_standard_rows, *m_table_rows;
     Picture *m_readings_picture, *m_kit_picture, *m_setter_picture, *m_tool_picture, *m_part_picture;
 };
 

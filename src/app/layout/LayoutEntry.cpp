@@ -17,11 +17,11 @@ void LayoutStation::buildThings(QVBoxLayout* page) {
     connect(m_things->box(), &QComboBox::activated, this,
             [this](int index) { choose(m_things->box()->itemData(index).toLongLong()); });
     page->addWidget(m_things);
-    auto mounting = std::make_unique<Form<Mounting>>(
-        desk(), addBox(page, m_mounting_box), [this] { return install::mountingOf(desk().book(), desk().setup()); },
+    auto plan = std::make_unique<Form<Mounting>>(
+        desk(), addBox(page, m_mounting_box), [this] { return mounting(); },
         [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
-        [this] { return static_cast<bool>(install::mountingIdOf(desk().book(), desk().setup().place.setter)); });
-    auto& m = *mounting;
+        [this] { return static_cast<bool>(install::mountingIdOf(desk().book(), setterChosen())); });
+    auto& m = *plan;
     m.choice(
         "layout.mount", "Mounted on", {"the table", "the frame beside the travel", "a bracket"},
         [](Mounting & x) -> auto& { return x.mount; });
@@ -42,7 +42,13 @@ void LayoutStation::buildThings(QVBoxLayout* page) {
     m.choice(
         "layout.setter.exit", "Leaves it on the", {"left", "right", "front", "back"},
         [](Mounting & x) -> auto& { return x.exit; });
-    m_mounting = std::move(mounting);
+    m.choice(
+        "layout.setter.lamp", "Its lamp shines",
+        {"it has none", "where the lead leaves", "to the other side", "left of the lead", "right of the lead"},
+        [](Mounting & x) -> auto& { return x.lamp; });
+    m_mounting = std::move(plan);
+    m_corner = button(page, "layout.corner", "Another corner of its lead", &LayoutStation::addCorner);
+    m_no_corner = button(page, "layout.no_corner", "Take the last corner away", &LayoutStation::dropCorner);
 
     auto things = std::make_unique<Form<Fitting>>(
         desk(), addBox(page, m_fitting_box), [this] { return fitting(); },
@@ -72,7 +78,6 @@ void LayoutStation::buildThings(QVBoxLayout* page) {
     m_fitting = std::move(things);
     m_drop = button(page, "layout.drop", "Take it off the table", &LayoutStation::drop);
     m_sort = new Choice(u"layout.sort"_s, u"Something else"_s, desk().look());
-    for (auto const* words : sort_words) m_sort->box()->addItem(QString::fromLatin1(words));
     page->addWidget(m_sort);
     button(page, "layout.add", "Put it on the table", &LayoutStation::add);
 }
@@ -114,6 +119,9 @@ void LayoutStation::buildTable(QVBoxLayout* page) {
         "layout.table.cable_x", "X", any_length, [](TableTop & x) -> auto& { return x.cable_x_mm; });
     f.length(
         "layout.table.cable_y", "Y", any_length, [](TableTop & x) -> auto& { return x.cable_y_mm; });
+    f.length(
+        "layout.table.gantry", "Gantry’s underside above it", any_size,
+        [](TableTop & x) -> auto& { return x.gantry_mm; }, "empty: nothing moves over the table");
     f.heading("What you want free");
     f.row(2);
     f.length(
@@ -166,8 +174,11 @@ void LayoutStation::buildSettingOut(QVBoxLayout* page) {
     m_forms.push_back(std::move(form));
     auto* inside = addBox(page, m_holes_box);
     auto holes = std::make_unique<Form<Mounting>>(
-        desk(), inside, [this] { return install::mountingOf(desk().book(), desk().setup()); },
-        [this](Mounting changed, std::string what) { return commitMounting(std::move(changed), std::move(what)); },
+        desk(), inside, [this] { return install::mountingOf(desk().book(), desk().setup().place.setter); },
+        [this](Mounting changed, std::string what) {
+            m_chosen = desk().setup().place.setter.value; // the template is of the one that is used
+            return commitMounting(std::move(changed), std::move(what));
+        },
         [] { return true; });
     holes->heading("Or on paper, at its true size");
     holes->row(2);

@@ -39,6 +39,7 @@ Fitting usual(FittingSort sort) {
     case FittingSort::Rail: size(600, 20, 30); break;
     case FittingSort::PlateParking: size(60, 40, 10); break;
     case FittingSort::KeepOut: size(100, 100, 0); break;
+    case FittingSort::VacuumZone: size(400, 300, 0); break;
     }
     return made;
 }
@@ -100,7 +101,12 @@ QPushButton* LayoutStation::button(QVBoxLayout* page, char const* name, char con
     return made;
 }
 
-bool LayoutStation::setterChosen() const { return m_chosen && m_chosen == desk().setup().place.setter.value; }
+Id<shop::ToolSetter> LayoutStation::setterChosen() const {
+    Id<shop::ToolSetter> const id{m_chosen};
+    return desk().book().find(id) ? id : Id<shop::ToolSetter>{};
+}
+
+Mounting LayoutStation::mounting() const { return install::mountingOf(desk().book(), setterChosen()); }
 
 Fitting LayoutStation::fitting() const {
     auto const* found = desk().book().find(Id<Fitting>{m_chosen});
@@ -108,9 +114,10 @@ Fitting LayoutStation::fitting() const {
 }
 
 Result<void> LayoutStation::commitMounting(Mounting mounting, std::string what) {
-    auto const setter = desk().setup().place.setter;
-    if (!desk().book().find(setter)) return fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit.");
+    auto const setter = setterChosen();
+    if (!setter) return fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit.");
     mounting.setter = setter;
+    if (!mounting.machine) mounting.machine = desk().setup().place.machine;
     return desk().keep(install::mountingIdOf(desk().book(), setter), std::move(mounting),
                        "Plan of the setter: " + what);
 }
@@ -127,39 +134,35 @@ void LayoutStation::choose(std::int64_t entity) {
 }
 
 void LayoutStation::drag(std::int64_t entity, double x_mm, double y_mm, bool dropped) {
-    bool const setter = entity == desk().setup().place.setter.value;
-    auto mounting = install::mountingOf(desk().book(), desk().setup());
-    if (setter) {
-        double const within_mm = snap_px / m_plan->map().scale;
-        if (mounting.mount == shop::Mount::Table)
-            std::tie(x_mm, y_mm) = install::snapped(m_layout, x_mm, y_mm, within_mm);
-        if (mounting.mount == shop::Mount::Frame) y_mm = mounting.y_mm;
-    }
     auto rounded = [](double mm) { return std::round(mm * 10) / 10; }; // nobody drags to a hundredth
+    auto const of_setter = desk().book().find(Id<shop::ToolSetter>{entity}) != nullptr;
+    auto plan = of_setter ? install::mountingOf(desk().book(), Id<shop::ToolSetter>{entity}) : mounting();
+    if (of_setter) {
+        double const within_mm = snap_px / m_plan->map().scale;
+        if (plan.mount == shop::Mount::Table) std::tie(x_mm, y_mm) = install::snapped(m_layout, x_mm, y_mm, within_mm);
+        if (plan.mount == shop::Mount::Frame) y_mm = plan.y_mm;
+    }
     x_mm = rounded(x_mm);
     y_mm = rounded(y_mm);
     if (dropped) {
-        auto const put = [&]() -> Result<void> {
-            if (setter) {
-                mounting.x_mm = x_mm;
-                mounting.y_mm = y_mm;
-                return commitMounting(mounting, "dragged");
-            }
-            auto changed = fitting();
-            changed.x_mm = x_mm;
-            changed.y_mm = y_mm;
-            return commitFitting(std::move(changed), "dragged");
-        };
-        if (!desk().report(put())) showPlan(); // back to where it stands
+        if (!desk().report(dropAt(entity, x_mm, y_mm))) showPlan(); // back to where it stands
         return;
     }
     // On the way it is judged and kept nowhere.
     auto draft = m_layout;
-    for (auto& device : draft.devices)
+    auto const corner = paper::cornerOf(entity);
+    if (entity == paper::entry_handle) {
+        draft.cable_x_mm = x_mm;
+        draft.cable_y_mm = y_mm;
+    }
+    for (auto& device : draft.devices) {
+        if (corner && device.entity == m_chosen && *corner < device.corners.size())
+            device.corners[*corner] = {x_mm, y_mm};
         if (device.entity == entity) {
             device.x_mm = x_mm;
             device.y_mm = y_mm;
         }
+    }
     for (auto& solid : draft.solids)
         if (solid.entity == entity) {
             double const w = solid.foot.width_mm() / 2, d = solid.foot.depth_mm() / 2;
@@ -168,7 +171,61 @@ void LayoutStation::drag(std::int64_t entity, double x_mm, double y_mm, bool dro
     judge(draft);
 }
 
+Result<void> LayoutStation::dropAt(std::int64_t entity, double x_mm, double y_mm) {
+    if (entity == paper::entry_handle) {
+        auto table = install::tableOf(desk().book(), desk().setup());
+        table.cable_x_mm = x_mm - table.x_mm;
+        table.cable_y_mm = y_mm - table.y_mm;
+        return desk().keep(install::tableIdOf(desk().book(), desk().setup().place.machine), std::move(table),
+                           "Table: where leads come onto it, dragged");
+    }
+    if (auto const corner = paper::cornerOf(entity)) {
+        auto plan = mounting();
+        if (*corner >= plan.corners.size()) return {};
+        plan.corners[*corner] = {x_mm, y_mm};
+        return commitMounting(std::move(plan), "corner of its lead dragged");
+    }
+    m_chosen = entity;
+    if (setterChosen()) {
+        auto plan = mounting();
+        plan.x_mm = x_mm;
+        plan.y_mm = y_mm;
+        return commitMounting(std::move(plan), "dragged");
+    }
+    auto changed = fitting();
+    changed.x_mm = x_mm;
+    changed.y_mm = y_mm;
+    return commitFitting(std::move(changed), "dragged");
+}
+
+/// In the middle of the last leg, where it is then dragged from.
+void LayoutStation::addCorner() {
+    auto plan = mounting();
+    double x = m_layout.cable_x_mm, y = m_layout.cable_y_mm;
+    if (!plan.corners.empty()) {
+        x = plan.corners.back().x_mm;
+        y = plan.corners.back().y_mm;
+    }
+    plan.corners.push_back({std::round((x + plan.x_mm) / 2), std::round((y + plan.y_mm) / 2)});
+    (void)desk().report(commitMounting(std::move(plan), "another corner of its lead"));
+}
+
+void LayoutStation::dropCorner() {
+    auto plan = mounting();
+    if (plan.corners.empty()) return;
+    plan.corners.pop_back();
+    (void)desk().report(commitMounting(std::move(plan), "a corner of its lead taken away"));
+}
+
 void LayoutStation::add() {
+    if (auto const setter = m_sort->box()->currentData().toLongLong()) {
+        m_chosen = setter;
+        auto plan = mounting();
+        auto const work = m_layout.work();
+        plan.x_mm = std::round((work.x_low_mm + work.x_high_mm) / 2);
+        plan.y_mm = std::round((work.y_low_mm + work.y_high_mm) / 2);
+        return (void)desk().report(commitMounting(std::move(plan), "put on the table"));
+    }
     auto made = usual(static_cast<FittingSort>(m_sort->box()->currentIndex()));
     made.machine = desk().setup().place.machine;
     auto const work = m_layout.work();
@@ -182,6 +239,11 @@ void LayoutStation::add() {
 }
 
 void LayoutStation::drop() {
+    if (auto const setter = setterChosen()) {
+        shop::Change change{"Plan of a setter taken away", {}, {}, {}};
+        change.puts.push_back({install::mountingIdOf(desk().book(), setter).value, std::nullopt});
+        return (void)desk().report(desk().commit(std::move(change)));
+    }
     if (!desk().book().find(Id<Fitting>{m_chosen})) return;
     shop::Change change{fitting().name + " taken off the table", {}, {}, {}};
     change.puts.push_back({m_chosen, std::nullopt});
@@ -217,11 +279,11 @@ void LayoutStation::suggest() {
 void LayoutStation::take(int place) {
     if (place < 0 || place >= static_cast<int>(m_places.size())) return;
     auto const& taken = m_places[static_cast<std::size_t>(place)];
-    auto mounting = install::mountingOf(desk().book(), desk().setup());
-    mounting.x_mm = taken.x_mm;
-    mounting.y_mm = taken.y_mm;
     m_chosen = desk().setup().place.setter.value;
-    (void)desk().report(commitMounting(mounting, "suggested place"));
+    auto plan = mounting();
+    plan.x_mm = taken.x_mm;
+    plan.y_mm = taken.y_mm;
+    (void)desk().report(commitMounting(std::move(plan), "suggested place"));
 }
 
 void LayoutStation::savePdf() { saveTemplate(u"PDF (*.pdf)"_s, u"pdf"_s, &paper::writeTemplatePdf); }
@@ -251,20 +313,39 @@ void LayoutStation::showThings() {
         list.addItem(text(name), QVariant::fromValue<qlonglong>(entity));
         if (entity == m_chosen) list.setCurrentIndex(list.count() - 1);
     };
-    auto const setter_id = desk().setup().place.setter;
-    if (auto const* setter = desk().book().find(setter_id)) item(setter_id.value, setter->name);
+    for (auto const& device : m_layout.devices)
+        if (!device.parked) item(device.entity, device.name);
     for (auto const& [id, each] : desk().book().all<Fitting>())
         if (each->machine == desk().setup().place.machine) item(id.value, each->name);
     if (list.count() > 0 && list.currentData().toLongLong() != m_chosen) m_chosen = list.currentData().toLongLong();
     m_things->setVisible(list.count() > 0);
-    bool const of_setter = setterChosen(), of_fitting = desk().book().find(Id<Fitting>{m_chosen}) != nullptr;
+    auto const setter = setterChosen();
+    bool const of_setter = static_cast<bool>(setter), of_fitting = desk().book().find(Id<Fitting>{m_chosen}) != nullptr;
     m_mounting_box->setVisible(of_setter);
     m_fitting_box->setVisible(of_fitting);
-    m_drop->setVisible(of_fitting);
+    // The one that is used stands somewhere, planned or not.
+    m_drop->setVisible(of_fitting || (of_setter && setter != desk().setup().place.setter));
+    for (auto* each : {m_corner, m_no_corner}) each->setVisible(of_setter);
+    if (of_setter) m_no_corner->setEnabled(writable && !mounting().corners.empty());
+    offerSorts();
     if (of_setter) m_mounting->refresh();
     if (of_fitting) m_fitting->refresh();
     desk().look().dress(m_mounting_box);
     desk().look().dress(m_fitting_box);
+}
+
+/// What can be put on the table: any thing, and each other setter that is not there yet.
+void LayoutStation::offerSorts() {
+    auto& list = *m_sort->box();
+    int const now = list.currentIndex();
+    list.clear();
+    for (auto const* words : sort_words) list.addItem(QString::fromLatin1(words));
+    for (auto const& [id, setter] : desk().book().all<shop::ToolSetter>()) {
+        bool const there = std::any_of(m_layout.devices.begin(), m_layout.devices.end(),
+                                       [&](auto const& device) { return device.entity == id.value; });
+        if (!there) list.addItem(text(setter->name), QVariant::fromValue<qlonglong>(id.value));
+    }
+    list.setCurrentIndex(std::clamp(now, 0, list.count() - 1));
 }
 
 /// A template is of a setter.

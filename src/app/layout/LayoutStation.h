@@ -15,7 +15,8 @@
 namespace steady::app {
 
 /// By shop::FittingSort.
-inline constexpr char const* sort_words[] = {"Clamp", "Stock", "Rack", "Fixture", "Rail", "Parked plate", "Keep free"};
+inline constexpr char const* sort_words[] = {"Clamp", "Stock",        "Rack",      "Fixture",
+                                             "Rail",  "Parked plate", "Keep free", "Vacuum zone"};
 
 class LayoutStation : public FormStation {
     Q_OBJECT
@@ -39,11 +40,16 @@ private:
 
     QPushButton* button(QVBoxLayout* page, char const* name, char const* words, void (LayoutStation::*slot)());
     shop::Fitting fitting() const;
-    bool setterChosen() const;
+    Id<shop::ToolSetter> setterChosen() const; ///< none: it is a thing
+    shop::Mounting mounting() const;           ///< of the setter that is chosen
     Result<void> commitMounting(shop::Mounting mounting, std::string what);
     Result<void> commitFitting(shop::Fitting fitting, std::string what);
     void choose(std::int64_t entity);
     void drag(std::int64_t entity, double x_mm, double y_mm, bool dropped);
+    Result<void> dropAt(std::int64_t entity, double x_mm, double y_mm);
+    void addCorner();
+    void dropCorner();
+    void offerSorts();
     void add();
     void drop();
     void suggest();
@@ -62,7 +68,7 @@ private:
     QWidget *m_mounting_box = nullptr, *m_fitting_box = nullptr, *m_holes_box = nullptr;
     std::unique_ptr<FormFields> m_mounting, m_fitting, m_holes;
     std::vector<QWidget*> m_writing;
-    QPushButton *m_drop = nullptr, *m_suggest = nullptr, *m_take = nullptr;
+    QPushButton *m_drop = nullptr, *m_suggest = nullptr, *m_take = nullptr, *m_corner = nullptr, *m_no_corner = nullptr;
     RowsView* m_list = nullptr;
     PlanView* m_plan;
     QWidget *m_tools, *m_steps; ///< of the plan; of setting out

@@ -50,6 +50,14 @@ void PlanView::whole() {
 }
 
 std::optional<QPointF> PlanView::middleOf(std::int64_t entity) const {
+    auto const& layout = m_picture.layout;
+    if (entity == paper::entry_handle) return QPointF(layout.cable_x_mm, layout.cable_y_mm);
+    if (auto const corner = paper::cornerOf(entity)) {
+        for (auto const& d : layout.devices)
+            if (d.entity == m_picture.chosen && *corner < d.corners.size())
+                return QPointF(d.corners[*corner].x_mm, d.corners[*corner].y_mm);
+        return std::nullopt;
+    }
     for (auto const& d : m_picture.layout.devices)
         if (d.entity == entity) return QPointF(d.x_mm, d.y_mm);
     for (auto const& s : m_picture.layout.solids)
@@ -87,10 +95,10 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
         ++nr;
     }
     m_moved = false;
-    m_held = paper::thingAt(map(), m_picture.layout, at);
+    m_held = paper::thingAt(map(), m_picture.layout, at, m_picture.chosen);
     if (auto const middle = middleOf(m_held)) {
         m_grip = map().back(at) - *middle;
-        Q_EMIT chosen(m_held);
+        if (m_held > 0) Q_EMIT chosen(m_held);
         if (!m_writable) m_held = 0;
     } else {
         m_from = at;

@@ -4,16 +4,20 @@
 
 #include "app/machine/MechanicsView.h"
 #include "app/machine/ScaleView.h"
+#include "app/machine/SizesView.h"
 #include "core/advice/MachineAdvice.h"
 #include "core/install/AxisScale.h"
+#include "core/install/PartSizes.h"
 #include "core/install/Tram.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/upkeep/Record.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
+#include "paper/HeadPainter.h"
 #include "paper/InputPainter.h"
 #include "paper/MachinePainter.h"
 #include "paper/ScalePainter.h"
+#include "paper/SizesPainter.h"
 
 #include <QPushButton>
 
@@ -22,6 +26,24 @@ namespace steady::app {
 using namespace Qt::StringLiterals;
 using shop::Machine;
 using shop::ZeroSetup;
+
+namespace {
+
+template<class At> void outlineFields(Form<Machine>& f, std::array<char const*, 4> names, At at) {
+    constexpr Range may{0, 3000};
+    f.row(2);
+    f.length(
+        names[0], "To the left", may, [at](Machine & m) -> auto& { return at(m).left_mm; });
+    f.length(
+        names[1], "To the right", may, [at](Machine & m) -> auto& { return at(m).right_mm; });
+    f.row(2);
+    f.length(
+        names[2], "To the front", may, [at](Machine & m) -> auto& { return at(m).front_mm; });
+    f.length(
+        names[3], "To the back", may, [at](Machine & m) -> auto& { return at(m).back_mm; });
+}
+
+} // namespace
 
 MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
     : FormStation(desk, std::move(called), u"machine"_s, parent) {
@@ -35,12 +57,19 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"homing"_s, u"Homing"_s, &MachineStation::buildHoming, &MachineStation::showButtons);
     addSection(u"input"_s, u"Input"_s, &MachineStation::buildInput, &MachineStation::showButtons);
     addSection(u"controller"_s, u"Control"_s, &MachineStation::buildController, &MachineStation::showButtons);
+    addSection(u"head"_s, u"Head"_s, &MachineStation::buildHead, &MachineStation::showButtons);
     m_record = new RowsView(u"machine.record"_s, u"Looks at the mechanics, newest first"_s, desk.look());
     m_sections->add(u"scale"_s, u"Scale"_s, [this](QVBoxLayout* page) -> Sections::Show {
         m_scales = new ScaleView(this->desk());
         connect(m_scales, &ScaleView::axisChanged, this, &MachineStation::showPictures);
         page->addWidget(m_scales);
         return [this] { m_scales->refresh(); };
+    });
+    m_sections->add(u"sizes"_s, u"Part sizes"_s, [this](QVBoxLayout* page) -> Sections::Show {
+        m_sizes = new SizesView(this->desk());
+        connect(m_sizes, &SizesView::axisChanged, this, &MachineStation::showPictures);
+        page->addWidget(m_sizes);
+        return [this] { m_sizes->refresh(); };
     });
     m_sections->add(u"mechanics"_s, u"Mechanics"_s, [this](QVBoxLayout* page) -> Sections::Show {
         auto* view = new MechanicsView(this->desk(), m_record);
@@ -53,7 +82,10 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
     m_homing = new Picture(desk.look(), u"machine.homing.picture"_s, u"Homing: switch, search and latch"_s);
     m_input = new Picture(desk.look(), u"machine.input.picture"_s, u"What the input adds, over the feed"_s);
     m_scale = new Picture(desk.look(), u"machine.scale.picture"_s, u"Scale: how far each move is off"_s);
-    for (QWidget* each : std::initializer_list<QWidget*>{m_picture, m_homing, m_input, m_scale, m_record})
+    m_head = new Picture(desk.look(), u"machine.head.picture"_s, u"What comes down around the tool, to scale"_s);
+    m_parts = new Picture(desk.look(), u"machine.sizes.picture"_s, u"Parts: how far each is off, over its size"_s);
+    for (QWidget* each :
+         std::initializer_list<QWidget*>{m_picture, m_homing, m_input, m_head, m_scale, m_parts, m_record})
         picture()->addWidget(each, 1);
     connect(m_sections, &Sections::opened, this, &MachineStation::showPictures);
     refresh();
@@ -197,6 +229,10 @@ void MachineStation::buildInput(QVBoxLayout* page) {
         "machine.creep", "By", {1, 50}, [](Machine & m) -> auto& { return m.proof_creep_mm; });
     f.number(
         "machine.creep_s", "In", "s", 1, {3, 120}, [](Machine & m) -> auto& { return m.proof_creep_s; });
+}
+
+void MachineStation::buildHead(QVBoxLayout* page) {
+    auto& f = form(page);
     f.heading("Spindle");
     f.choice(
         "machine.spindle", "Switched by", {"the control", "hand"}, [](Machine & m) -> auto& { return m.spindle; });
@@ -204,14 +240,26 @@ void MachineStation::buildInput(QVBoxLayout* page) {
     f.number(
         "machine.spin_down", "Runs down in", "s", 1, {0, 600}, [](Machine & m) -> auto& { return m.spin_down_s; });
     f.length(
-        "machine.body", "Its body, diameter", {5, 500}, [](Machine & m) -> auto& { return m.spindle_body_mm; });
+        "machine.body", "Body, Ø", {5, 500}, [](Machine & m) -> auto& { return m.spindle_body_mm; });
     f.row(2);
     f.length(
-        "machine.shoe", "Dust shoe hangs", {0.1, 300}, [](Machine & m) -> auto& { return m.dust_shoe_mm; });
+        "machine.shoe", "Shoe hangs", {0.1, 300}, [](Machine & m) -> auto& { return m.dust_shoe_mm; });
     f.length(
-        "machine.shoe_diameter", "Its diameter", {5, 800},
-        [](Machine & m) -> auto& { return m.dust_shoe_diameter_mm; });
+        "machine.shoe_diameter", "Shoe, Ø", {5, 800}, [](Machine & m) -> auto& { return m.dust_shoe_diameter_mm; });
     f.note("Below the spindle's face; empty: there is none.");
+    f.choice(
+        "machine.shoe_boxed", "Shape of the dust shoe", {"round", "a box, as follows"},
+        [](Machine & m) -> auto& { return m.shoe_boxed; });
+    outlineFields(
+        f, {"machine.shoe.left", "machine.shoe.right", "machine.shoe.front", "machine.shoe.back"},
+        [](Machine & m) -> auto& { return m.shoe; });
+    f.heading("The head around the spindle, from its axis");
+    f.length(
+        "machine.head", "Begins above the face by", {0, 2000}, [](Machine & m) -> auto& { return m.head_mm; },
+        "empty: it never comes near anything");
+    outlineFields(
+        f, {"machine.head.left", "machine.head.right", "machine.head.front", "machine.head.back"},
+        [](Machine & m) -> auto& { return m.head; });
 }
 
 void MachineStation::buildController(QVBoxLayout* page) {
@@ -321,14 +369,27 @@ void MachineStation::refresh() {
             paper::paintInput(p, area, {machine, units}, ink);
         },
         u"How late a touch is recorded, and how far the tip goes on, for each feed."_s);
+    m_head->show(
+        [machine, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
+            paper::paintHead(p, area, {machine, units}, ink);
+        },
+        text(fmt::format("Spindle body {}.", lengthText(machine.spindle_body_mm, desk().units()))));
     showPictures();
+}
+
+double MachineStation::axisLength_mm(shop::AxisName name) const {
+    auto const machine = zeroing::machineOf(desk().book(), desk().setup());
+    auto const& axis = machine.axes[static_cast<std::size_t>(name)];
+    return axis.high_mm - axis.low_mm;
 }
 
 std::vector<zeroing::Judgement> MachineStation::judged() const {
     auto const section = m_sections->current();
     auto const& book = desk().book();
     if (section == u"scale"_s && m_scales)
-        return install::scaleJudgements(m_scales->check(), m_scales->axisLength_mm(), desk().units());
+        return install::scaleJudgements(m_scales->check(), axisLength_mm(m_scales->check().axis), desk().units());
+    if (section == u"sizes"_s && m_sizes)
+        return install::partJudgements(m_sizes->check(), axisLength_mm(m_sizes->check().axis), desk().units());
     if (section == u"mechanics"_s) return install::mechanicsJudgements(book, desk().setup());
     auto said = zeroing::gaugeBlockJudgements(book, desk().setup());
     auto const more = advice::machineJudgements(book, desk().setup());
@@ -341,10 +402,13 @@ void MachineStation::showPictures() {
     auto const section = m_sections->current();
     m_homing->setVisible(section == u"homing"_s);
     m_input->setVisible(section == u"input"_s);
-    bool const scale = section == u"scale"_s, mechanics = section == u"mechanics"_s;
+    bool const scale = section == u"scale"_s, mechanics = section == u"mechanics"_s, sizes = section == u"sizes"_s;
     m_scale->setVisible(scale);
+    m_parts->setVisible(sizes);
+    m_head->setVisible(section == u"head"_s);
     m_record->setVisible(mechanics);
-    m_picture->setVisible(section != u"homing"_s && section != u"input"_s && !scale && !mechanics);
+    m_picture->setVisible(section != u"homing"_s && section != u"input"_s && section != u"head"_s && !scale &&
+                          !mechanics && !sizes);
     if (scale && m_scales) {
         auto const check = m_scales->check();
         paper::ScalePicture shown{check.moves, {}, check.error_mm, desk().units()};
@@ -352,6 +416,12 @@ void MachineStation::showPictures() {
         m_scale->show(
             [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintScale(p, area, shown, ink); },
             u"%1 moves."_s.arg(check.moves.size()));
+    }
+    if (sizes && m_sizes) {
+        paper::SizesPicture const shown{m_sizes->check(), desk().units()};
+        m_parts->show(
+            [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSizes(p, area, shown, ink); },
+            u"%1 parts."_s.arg(shown.check.parts.size()));
     }
     judgement()->show(judged());
 }

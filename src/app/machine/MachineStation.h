@@ -5,10 +5,12 @@
 
 #include "app/shell/FormStation.h"
 #include "app/widgets/Picture.h"
+#include "core/shop/kinds/ScaleCheck.h"
 
 namespace steady::app {
 
 class ScaleView;
+class SizesView;
 class RowsView;
 
 class MachineStation : public FormStation {
@@ -24,18 +26,21 @@ private:
     void buildTravel(QVBoxLayout* page);
     void buildHoming(QVBoxLayout* page);
     void buildInput(QVBoxLayout* page);
+    void buildHead(QVBoxLayout* page);
     void buildController(QVBoxLayout* page);
     void anotherMachine();
     void homeChanged();
     void showButtons();
     void showPictures();
+    double axisLength_mm(shop::AxisName axis) const;
     std::vector<zeroing::Judgement> judged() const;
 
     Choice* m_machines;
     QPushButton *m_home_changed = nullptr, *m_another = nullptr; ///< of sections that may not be made yet
-    Picture *m_picture, *m_homing, *m_input, *m_scale;
+    Picture *m_picture, *m_homing, *m_input, *m_head, *m_scale, *m_parts;
     RowsView* m_record;            ///< of looks at the mechanics
     ScaleView* m_scales = nullptr; ///< once its section was opened
+    SizesView* m_sizes = nullptr;  ///< the same
 };
 
 } // namespace steady::app

@@ -3,11 +3,9 @@
 #pragma once
 // The scale of an axis: moves, commanded and measured, typed one after another.
 
+#include "app/machine/PairsEntry.h"
 #include "app/shell/Form.h"
-#include "app/widgets/Rows.h"
 #include "core/shop/kinds/ScaleCheck.h"
-
-#include <QPushButton>
 
 namespace steady::app {
 
@@ -19,23 +17,15 @@ public:
     void refresh();
     /// Of the axis shown: as kept, or an empty one.
     shop::ScaleCheck check() const;
-    double axisLength_mm() const;
 
 Q_SIGNALS:
     void axisChanged();
 
 private:
-    Id<shop::ScaleCheck> idOf() const;
     Result<void> put(shop::ScaleCheck check, std::string what);
-    Result<void> measured(TypedLength const& typed);
-    void dropLast();
 
     Desk& m_desk;
-    Choice *m_axis, *m_way;
-    LengthField *m_commanded, *m_measured;
-    std::optional<double> m_to_mm; ///< typed, and not measured yet
-    RowsView* m_moves;
-    QPushButton* m_drop;
+    PairsEntry* m_pairs;
     std::unique_ptr<FormFields> m_form;
 };
 

@@ -9,9 +9,7 @@
 #include "core/base/Words.h"
 #include "core/macros/RestsOn.h"
 #include "core/zeroing/Link.h"
-
-#include <QFile>
-#include <QSaveFile>
+#include "exchange/WholeFile.h"
 
 namespace steady::app {
 
@@ -71,12 +69,7 @@ void MacrosStation::save() {
     auto const name =
         u"%1-tool-%2.ngc"_s.arg(QString::fromLatin1(macros::name(m_kind))).arg(m_rehearsal->zero.assembly.number);
     desk().prompter().saveFile(this, u"Save the macro"_s, name, u"G-code (*.ngc)"_s, [this](QString const& path) {
-        QSaveFile file(path);
-        auto const bytes = m_editor->text().toUtf8();
-        if (!file.open(QIODevice::WriteOnly) || file.write(bytes) != bytes.size() || !file.commit()) {
-            (void)desk().report(fail(Code::FileWrite, {path.toStdString()}, file.errorString().toStdString()));
-            return;
-        }
+        if (!desk().report(exchange::writeWhole(path, m_editor->text().toUtf8()))) return;
         // What leaves for the machine stays in the book.
         if (desk().session().writable()) (void)desk().report(keepVersion(false));
     });

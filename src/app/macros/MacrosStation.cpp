@@ -3,6 +3,7 @@
 #include "app/macros/MacrosStation.h"
 
 #include "app/widgets/Ladders.h"
+#include "core/advice/Care.h"
 #include "core/base/Words.h"
 #include "core/install/Proof.h"
 #include "core/safety/Faults.h"
@@ -444,6 +445,7 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
         if (auto warning = install::proofWarning(desk().book(), desk().setup(), device))
             said.push_back(std::move(*warning));
     };
+    if (auto warning = advice::quarantineWarning(desk().book(), desk().setup())) said.push_back(std::move(*warning));
     warn(macros::touchesPlate(m_kind), install::Device::Plate);
     warn(macros::touchesSetter(m_kind), install::Device::Setter);
     if (!m_theatre.ended())

@@ -67,13 +67,13 @@ void DueView::buildForm(QVBoxLayout* into) {
 }
 
 Reminder DueView::reminder() const {
-    auto const* found = m_desk.book().find(m_chosen);
+    auto const* found = m_desk.book().find(Id<Reminder>{m_chosen});
     return found ? *found : Reminder{};
 }
 
 Result<void> DueView::putBack(Reminder changed, std::string what) {
     what = changed.title + ": " + what;
-    return m_desk.edit(m_chosen, std::move(changed), std::move(what));
+    return m_desk.edit(Id<Reminder>{m_chosen}, std::move(changed), std::move(what));
 }
 
 void DueView::add() {
@@ -84,17 +84,24 @@ void DueView::add() {
     fresh.done_utc_ms = m_desk.session().now();
     Id<Reminder> const made{m_desk.nextId(change)};
     change.put(made, std::move(fresh));
-    m_chosen = made;
+    m_chosen = made.value;
     (void)m_desk.report(m_desk.commit(std::move(change)));
 }
 
 void DueView::markDone() {
+    Id<shop::Standard> const standard{m_chosen};
+    if (auto const* found = m_desk.book().find(standard)) {
+        auto checked = *found;
+        checked.checked_utc_ms = m_desk.session().now();
+        auto words = "Checked: " + checked.name;
+        return (void)m_desk.report(m_desk.edit(standard, std::move(checked), std::move(words)));
+    }
     (void)m_desk.report(putBack(upkeep::done(m_desk.book(), reminder(), m_desk.session().now()), "done"));
 }
 
 void DueView::drop() {
     shop::Change change{"No longer wanted: " + reminder().title, {}, {}, {}};
-    change.puts.push_back({m_chosen.value, std::nullopt});
+    change.puts.push_back({m_chosen, std::nullopt});
     (void)m_desk.report(m_desk.commit(std::move(change)));
 }
 
@@ -103,10 +110,10 @@ void DueView::refresh() {
     m_ids.clear();
     int at = 0;
     for (auto const& due : m_desk.status().due) {
-        if (due.id == m_chosen) at = static_cast<int>(rows.size());
+        if (due.entity == m_chosen) at = static_cast<int>(rows.size());
         rows.push_back({text(due.title), text(upkeep::leftText(due)),
                         due.now() ? upkeep::Standing::Due : upkeep::Standing::Proved});
-        m_ids.push_back(due.id);
+        m_ids.push_back(due.entity);
     }
     if (rows.empty()) rows.push_back({u"No reminders yet."_s, u"Wipe the disc, check the gauge, look at the cable."_s});
     m_rows->show(std::move(rows));
@@ -116,10 +123,10 @@ void DueView::refresh() {
 }
 
 void DueView::showChosen() {
-    auto const* found = m_desk.book().find(m_chosen);
+    auto const* found = m_desk.book().find(Id<Reminder>{m_chosen});
     bool const writable = m_desk.session().writable();
     m_form_box->setVisible(found);
-    m_done->setEnabled(found && writable);
+    m_done->setEnabled((found || m_desk.book().find(Id<shop::Standard>{m_chosen})) && writable);
     m_drop->setVisible(found);
     m_drop->setEnabled(writable);
     m_add->setEnabled(writable);

@@ -28,8 +28,8 @@ private:
 
     Desk& m_desk;
     RowsView* m_rows;
-    std::vector<Id<shop::Reminder>> m_ids; ///< by the rows shown
-    Id<shop::Reminder> m_chosen;
+    std::vector<std::int64_t> m_ids; ///< by the rows shown
+    std::int64_t m_chosen = 0;       ///< reminder or standard
     QWidget* m_form_box;
     std::unique_ptr<FormFields> m_form;
     Field* m_count;

@@ -9,6 +9,11 @@
 
 namespace steady::app {
 
+/// “25 November 2026”, in the same.
+inline QString localDay(std::int64_t utc_ms) {
+    return QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(utc_ms).toLocalTime(), QStringLiteral("d MMMM yyyy"));
+}
+
 /// “25 November 2026, 18:49”, in the time zone of this computer.
 inline QString localTime(std::int64_t utc_ms) {
     return QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(utc_ms).toLocalTime(),

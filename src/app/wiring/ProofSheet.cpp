@@ -11,43 +11,18 @@ using shop::Shows;
 
 namespace {
 
-constexpr std::size_t most_answers = 4;
-
 /// Whether what was seen already says what is wrong; then nothing more is asked.
 bool settled(install::Diagnosis const& diagnosis) { return diagnosis.signal != install::Signal::Unfinished; }
 
 } // namespace
 
-ProofSheet::ProofSheet(Look const& look, QWidget* parent) : QWidget(parent), m_look(look) {
-    setObjectName(u"wiring.proof"_s);
-    setAccessibleName(u"Proof of the signal"_s);
-    setFocusPolicy(Qt::StrongFocus);
-    auto* column = new QVBoxLayout(this);
-    column->setContentsMargins(24, 16, 24, 16);
-    column->setSpacing(12);
-    auto label = [&](char const* name, Type type, Tone tone) {
-        auto* made = styled(new WrappedLabel, type, tone);
-        made->setObjectName(QString::fromLatin1(name));
-        column->addWidget(made);
-        return made;
-    };
-    m_place = label("wiring.proof.place", Type::Heading, Tone::Soft);
-    m_question = label("wiring.proof.question", Type::Run, Tone::Ink);
-    m_hint = label("wiring.proof.hint", Type::Title, Tone::Ink);
-    for (std::size_t i = 0; i < most_answers; ++i) {
-        auto* button = styled(new QPushButton, Type::Title);
-        button->setObjectName(u"wiring.proof.answer%1"_s.arg(i + 1));
-        button->setMinimumHeight(look.px(56));
-        connect(button, &QPushButton::clicked, this, [this, i] { choose(i); });
-        column->addWidget(button);
-        m_buttons.push_back(button);
-    }
-    column->addStretch();
-}
+ProofSheet::ProofSheet(Look const& look, QWidget* parent)
+    : RunSheet(u"wiring.proof"_s, u"Proof of the signal"_s, look, parent) {}
 
 void ProofSheet::show(std::optional<Observed> const& seen, install::Device device, shop::Path path,
                       QString const& reason, bool writable) {
     m_seen = seen.value_or(Observed{});
+    m_writable = writable;
     bool const plate = device == install::Device::Plate;
     auto const diagnosis = install::diagnose(m_seen, path);
     auto shows = [](Shows Observed::*which) {
@@ -92,20 +67,13 @@ void ProofSheet::show(std::optional<Observed> const& seen, install::Device devic
             u"The tool near it, the spindle’s drive live but standing, compressor and vacuum running. Watch for half a "
             "minute."_s,
             answers(&Observed::alone, u"Yes, it does"_s, u"No, it stays quiet"_s));
-    for (auto* button : m_buttons) button->setEnabled(writable);
-    m_look.dress(this);
 }
 
 void ProofSheet::ask(QString const& place, QString const& question, QString const& hint, std::vector<Offer> offers) {
-    m_place->setText(place);
-    m_question->setText(question);
-    m_hint->setText(hint);
+    Step step{place, question, hint};
+    for (auto const& offer : offers) step.answers << offer.words;
     m_offers = std::move(offers);
-    for (std::size_t i = 0; i < m_buttons.size(); ++i) {
-        bool const there = i < m_offers.size();
-        m_buttons[i]->setVisible(there);
-        m_buttons[i]->setText(there ? u"%1   %2"_s.arg(i + 1).arg(m_offers[i].words) : QString());
-    }
+    RunSheet::ask(step, m_writable);
 }
 
 void ProofSheet::conclude(install::Diagnosis const& diagnosis, QString const& reason) {
@@ -118,20 +86,12 @@ void ProofSheet::conclude(install::Diagnosis const& diagnosis, QString const& re
         lapsed ? u"Prove it again."_s : text(diagnosis.headline), lapsed ? reason : words, {{u"Prove it again"_s, {}}});
 }
 
-void ProofSheet::choose(std::size_t at) {
-    if (at >= m_offers.size() || !m_buttons[at]->isEnabled()) return;
+void ProofSheet::chosen(std::size_t at) {
     auto const offer = m_offers[at];
     if (!offer.put) return Q_EMIT begun();
     auto seen = m_seen;
     offer.put(seen);
     Q_EMIT answered(seen, offer.words);
-}
-
-void ProofSheet::keyPressEvent(QKeyEvent* event) {
-    int const digit = event->key() - Qt::Key_1;
-    if (digit >= 0 && digit < static_cast<int>(m_offers.size()) && event->modifiers() == Qt::NoModifier)
-        return choose(static_cast<std::size_t>(digit));
-    QWidget::keyPressEvent(event);
 }
 
 } // namespace steady::app

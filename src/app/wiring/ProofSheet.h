@@ -3,18 +3,14 @@
 #pragma once
 // The proof of a signal in large type, for standing at the machine: one thing at a time, answered by a key or a touch.
 
-#include "app/widgets/Look.h"
-#include "app/widgets/WrappedLabel.h"
+#include "app/widgets/RunSheet.h"
 #include "core/install/Proof.h"
 
-#include <QKeyEvent>
-#include <QPushButton>
-#include <QVBoxLayout>
 #include <functional>
 
 namespace steady::app {
 
-class ProofSheet : public QWidget {
+class ProofSheet : public RunSheet {
     Q_OBJECT
 
 public:
@@ -22,14 +18,13 @@ public:
     /// What was seen so far; none: nobody has begun. `reason`: why it counts no more, where it was fine.
     void show(std::optional<shop::Observed> const& seen, install::Device device, shop::Path path, QString const& reason,
               bool writable);
-    QString question() const { return m_question->text(); }
 
 Q_SIGNALS:
     void begun(); ///< somebody begins, anew
     void answered(steady::shop::Observed const& seen, QString const& words);
 
 protected:
-    void keyPressEvent(QKeyEvent* event) override;
+    void chosen(std::size_t answer) override;
 
 private:
     struct Offer {
@@ -38,12 +33,9 @@ private:
     };
     void ask(QString const& place, QString const& question, QString const& hint, std::vector<Offer> offers);
     void conclude(install::Diagnosis const& diagnosis, QString const& reason);
-    void choose(std::size_t at);
 
-    Look const& m_look;
     shop::Observed m_seen;
-    WrappedLabel *m_place, *m_question, *m_hint;
-    std::vector<QPushButton*> m_buttons;
+    bool m_writable = true;
     std::vector<Offer> m_offers;
 };
 

@@ -4,15 +4,19 @@
 
 #include "app/widgets/Box.h"
 #include "app/widgets/When.h"
+#include "app/wiring/BeamSheet.h"
 #include "app/wiring/ProofSheet.h"
 #include "core/base/Words.h"
+#include "core/install/Air.h"
 #include "core/install/SignalTable.h"
 #include "core/install/TouchFeeds.h"
 #include "core/macros/SearchBounds.h"
 #include "core/macros/TouchPrice.h"
+#include "paper/AirPainter.h"
 #include "paper/CircuitPainter.h"
 #include "paper/LabelsPage.h"
 #include "paper/SettingsPage.h"
+#include "paper/StopChainPainter.h"
 
 namespace steady::app {
 
@@ -22,55 +26,6 @@ using shop::ToolSetter;
 using shop::TouchPlate;
 
 namespace {
-
-/// `at`: where a device's wiring is.
-template<class T> void wiringFields(Form<T>& f, bool plate) {
-    auto name = [plate](char const* of_plate, char const* of_setter) { return plate ? of_plate : of_setter; };
-    f.choice(
-        name("wiring.plate.circuit", "wiring.setter.circuit"), "Contact at rest", {"open", "closed"},
-        [](T & x) -> auto& { return x.circuit; });
-    f.choice(
-        name("wiring.plate.output", "wiring.setter.output"), "The device is",
-        {"two bare wires", "current-sinking", "current-sourcing"}, [](T & x) -> auto& { return x.wiring.output; });
-    f.choice(
-        name("wiring.plate.input", "wiring.setter.input"), "The input is", {"pulled up", "pulled down", "isolated"},
-        [](T & x) -> auto& { return x.wiring.input; });
-    f.row(2);
-    f.number(
-        name("wiring.plate.supply", "wiring.setter.supply"), "Supply", "V", 1, shop::bounds::signal_v,
-        [](T & x) -> auto& { return x.wiring.supply_v; });
-    f.number(
-        name("wiring.plate.input_v", "wiring.setter.input_v"), "Input made for", "V", 1, shop::bounds::signal_v,
-        [](T & x) -> auto& { return x.wiring.input_v; });
-    f.optionalChoice(
-        name("wiring.plate.contact_at", "wiring.setter.contact_at"), "Contact is set to",
-        {"not looked yet", "low (isolated: dark)", "high (isolated: lit)"},
-        [](T & x) -> auto& { return x.wiring.contact_at; });
-    f.text(
-        name("wiring.plate.port", "wiring.setter.port"), "Port, as printed",
-        [](T & x) -> auto& { return x.wiring.port; }, true);
-    f.heading("What disturbs");
-    f.choice(
-        name("wiring.plate.beside", "wiring.setter.beside"), "Lead", {"lies by itself", "along a power lead"},
-        [](T & x) -> auto& { return x.wiring.beside_power; });
-    f.choice(
-        name("wiring.plate.shielded", "wiring.setter.shielded"), "Shield", {"none", "shielded"},
-        [](T & x) -> auto& { return x.wiring.shielded; });
-    f.choice(
-        name("wiring.plate.coil", "wiring.setter.coil"), "Solenoids on its supply",
-        {"none, or with suppression", "without suppression"}, [](T & x) -> auto& { return x.wiring.coil_bare; });
-}
-
-template<class T> void feedFields(Form<T>& f, bool plate) {
-    auto name = [plate](char const* of_plate, char const* of_setter) { return plate ? of_plate : of_setter; };
-    f.row(2);
-    f.feed(
-        name("wiring.plate.find", "wiring.setter.find"), "Find", {1, 5000},
-        [](T & x) -> auto& { return x.practice.find_mm_min; }, "empty: computed");
-    f.feed(
-        name("wiring.plate.measure", "wiring.setter.measure"), "Measure", {0.1, 2000},
-        [](T & x) -> auto& { return x.practice.measure_mm_min; }, "empty: computed");
-}
 
 QString fileName(QString name) {
     for (auto& c : name)
@@ -92,14 +47,27 @@ WiringStation::WiringStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"circuit"_s, u"Circuit"_s, &WiringStation::buildCircuit, &WiringStation::showCircuit);
     addSection(u"proof"_s, u"Proof"_s, &WiringStation::buildProof, &WiringStation::showProof);
     addSection(u"feeds"_s, u"Feeds"_s, &WiringStation::buildFeeds, &WiringStation::showFeeds);
+    addSection(u"chain"_s, u"Stop chain"_s, &WiringStation::buildChain, &WiringStation::showNothing);
+    addSection(u"air"_s, u"Air"_s, &WiringStation::buildAir, &WiringStation::showAir);
+    addSection(u"beam"_s, u"Beam setter"_s, &WiringStation::buildBeam, &WiringStation::showBeam);
     addSection(u"settings"_s, u"Settings"_s, &WiringStation::buildSettings, &WiringStation::showSettings);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_circuit = new Picture(desk.look(), u"wiring.circuit"_s, u"Circuit, and what the control reads"_s);
     m_feeds = new Picture(desk.look(), u"wiring.feeds"_s, u"How far it goes on, over the feed"_s);
     m_proof = new ProofSheet(desk.look());
+    m_air = new Picture(desk.look(), u"wiring.air"_s, u"Way of the air, sizes at one scale"_s);
+    m_chain = new Picture(desk.look(), u"wiring.chain"_s, u"Stop chain: what opens it, and what then happens"_s);
+    m_beam = new BeamSheet(desk.look(), [this] { return this->desk().session().now(); });
+    m_beam->onKeep([this](shop::BeamCheck check, QString const& words) -> Result<void> {
+        auto kept = this->desk().edit(beamId(), std::move(check), "Beam setter: " + words.toStdString());
+        if (this->desk().report(kept)) m_beam->setFocus();
+        return kept;
+    });
+    connect(m_beam, &BeamSheet::begun, this, &WiringStation::beginBeam);
     m_settings = new RowsView(u"wiring.settings"_s, u"What to type into the control"_s, desk.look());
-    for (QWidget* each : std::initializer_list<QWidget*>{m_circuit, m_feeds, m_proof, m_settings})
+    for (QWidget* each :
+         std::initializer_list<QWidget*>{m_circuit, m_feeds, m_proof, m_chain, m_air, m_beam, m_settings})
         picture()->addWidget(each, 1);
     connect(m_proof, &ProofSheet::begun, this, &WiringStation::begin);
     connect(m_proof, &ProofSheet::answered, this, &WiringStation::keep);
@@ -131,107 +99,6 @@ install::SignalCircuit WiringStation::circuit() const {
     return {setter().circuit, setter().wiring};
 }
 
-/// Of what the place of work names.
-template<class T> std::unique_ptr<Form<T>> WiringStation::formOf(QVBoxLayout* into) {
-    constexpr bool of_plate = std::is_same_v<T, TouchPlate>;
-    auto get = [this] {
-        if constexpr (of_plate)
-            return plate();
-        else
-            return setter();
-    };
-    auto put = [this](T value, std::string what) {
-        if constexpr (of_plate)
-            return desk().put(&shop::PlaceOfWork::plate, std::move(value), std::move(what));
-        else
-            return desk().put(&shop::PlaceOfWork::setter, std::move(value), std::move(what));
-    };
-    auto known = [this] {
-        if constexpr (of_plate)
-            return desk().book().find(desk().setup().place.plate) != nullptr;
-        else
-            return desk().book().find(desk().setup().place.setter) != nullptr;
-    };
-    return std::make_unique<Form<T>>(desk(), into, get, put, known);
-}
-
-void WiringStation::buildCircuit(QVBoxLayout* page) {
-    auto of_plate = formOf<TouchPlate>(addBox(page, m_of_plate[0]));
-    wiringFields(*of_plate, true);
-    m_plate_forms[0] = std::move(of_plate);
-    auto of_setter = formOf<ToolSetter>(addBox(page, m_of_setter[0]));
-    wiringFields(*of_setter, false);
-    m_setter_forms[0] = std::move(of_setter);
-    m_labels = new QPushButton(u"Labels for the leads (PDF)"_s);
-    m_labels->setObjectName(u"wiring.labels"_s);
-    connect(m_labels, &QPushButton::clicked, this, &WiringStation::saveLabels);
-    page->addWidget(m_labels);
-}
-
-void WiringStation::buildFeeds(QVBoxLayout* page) {
-    auto of_plate = formOf<TouchPlate>(addBox(page, m_of_plate[1]));
-    feedFields(*of_plate, true);
-    of_plate->length(
-        "wiring.plate.push_in", "Push-in you accept", {0.005, 20},
-        [](TouchPlate & p) -> auto& { return p.push_in_mm; });
-    m_plate_forms[1] = std::move(of_plate);
-    auto of_setter = formOf<ToolSetter>(addBox(page, m_of_setter[1]));
-    feedFields(*of_setter, false);
-    of_setter->heading("Overtravel contact, in the stop chain");
-    of_setter->length(
-        "wiring.setter.overtravel", "Opens at", any_length, [](ToolSetter & s) -> auto& { return s.overtravel_mm; },
-        "above the base; empty: there is none");
-    of_setter->number(
-        "wiring.setter.chain", "Until the drives brake", "ms", 1000, {0, 10'000},
-        [](ToolSetter & s) -> auto& { return s.chain_s; }, "the maker’s manual, or a licensed person");
-    of_setter->choice(
-        "wiring.setter.without_power", "Z then", {"nobody has looked", "holds", "drops"},
-        [](ToolSetter & s) -> auto& { return s.without_power; });
-    m_setter_forms[1] = std::move(of_setter);
-    auto wanted = std::make_unique<Form<shop::ZeroSetup>>(
-        desk(), page, [this] { return desk().setup(); },
-        [this](shop::ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
-        [] { return true; });
-    wanted->heading("What a touch has to be good to");
-    wanted->length(
-        "wiring.good", "Half-width, ±", shop::bounds::good_mm,
-        [](shop::ZeroSetup & s) -> auto& { return s.prefer.good_enough_mm; },
-        "wood 0.03 to 0.1 mm, metal 0.01 mm: common practice");
-    m_forms.push_back(std::move(wanted));
-}
-
-void WiringStation::buildProof(QVBoxLayout* page) {
-    m_proved = styled(new WrappedLabel, Type::Body);
-    m_proved->setObjectName(u"wiring.proved"_s);
-    page->addWidget(m_proved);
-    m_without = new Field(u"wiring.without"_s, u"Go on without, because"_s, desk().look(), Type::Body);
-    m_without->onAccept([this](QString const& typed) { return goWithout(typed); });
-    page->addWidget(m_without);
-}
-
-void WiringStation::buildSettings(QVBoxLayout* page) {
-    auto form = std::make_unique<Form<shop::SettingsSheet>>(
-        desk(), page, [this] { return install::sheetOf(desk().book(), desk().setup()); },
-        [this](shop::SettingsSheet sheet, std::string what) {
-            return desk().keep(install::sheetIdOf(desk().book(), desk().setup()), std::move(sheet), std::move(what));
-        },
-        [] { return true; });
-    form->choice(
-        "wiring.set_by", "The control takes them as", {"fields on a screen", "numbered lines", "constants of a macro"},
-        [](shop::SettingsSheet & s) -> auto& { return s.by; });
-    m_forms.push_back(std::move(form));
-    m_called = new Field(u"wiring.called"_s, u"Called at the control"_s, desk().look(), Type::Body);
-    m_called->onAccept([this](QString const& typed) { return keepFound(&shop::FoundSetting::called, typed); });
-    m_found = new Field(u"wiring.found"_s, u"As found there"_s, desk().look());
-    m_found->onAccept([this](QString const& typed) { return keepFound(&shop::FoundSetting::value, typed); });
-    page->addWidget(m_found);
-    page->addWidget(m_called);
-    m_page = new QPushButton(u"Sheet as a page (PDF)"_s);
-    m_page->setObjectName(u"wiring.page"_s);
-    connect(m_page, &QPushButton::clicked, this, &WiringStation::savePage);
-    page->addWidget(m_page);
-}
-
 void WiringStation::showCircuit() {
     bool const of_plate = m_device == Device::Plate;
     m_of_plate[0]->setVisible(of_plate);
@@ -246,6 +113,51 @@ void WiringStation::showFeeds() {
     m_of_plate[1]->setVisible(of_plate);
     m_of_setter[1]->setVisible(!of_plate);
     (of_plate ? m_plate_forms : m_setter_forms)[1]->refresh();
+}
+
+void WiringStation::showAir() {
+    bool const of_plate = m_device == Device::Plate;
+    m_of_plate[2]->setVisible(of_plate);
+    m_of_setter[2]->setVisible(!of_plate);
+    (of_plate ? m_plate_forms : m_setter_forms)[2]->refresh();
+}
+
+shop::Standard const* WiringStation::beamSetter() const {
+    if (auto const* chosen = desk().book().find(m_beam_setter)) return chosen;
+    return nullptr;
+}
+
+Id<shop::BeamCheck> WiringStation::beamId() const {
+    Id<shop::BeamCheck> found;
+    for (auto const& [id, each] : desk().book().all<shop::BeamCheck>())
+        if (each->setter == m_beam_setter && each->machine == desk().setup().place.machine) found = id;
+    return found;
+}
+
+void WiringStation::beginBeam() {
+    shop::BeamCheck made;
+    made.machine = desk().setup().place.machine;
+    made.setter = m_beam_setter;
+    made.master = m_master;
+    made.at_utc_ms = desk().session().now();
+    if (desk().report(desk().keep({}, made, "Setting up of a beam begun"))) m_beam->setFocus();
+}
+
+void WiringStation::showBeam() {
+    auto fill = [&](Choice* choice, shop::StandardSort sort, Id<shop::Standard>& chosen, QString const& none) {
+        auto& list = *choice->box();
+        list.clear();
+        if (!none.isEmpty()) list.addItem(none, QVariant::fromValue<qlonglong>(0));
+        for (auto const& [id, each] : desk().book().all<shop::Standard>())
+            if (each->sort == sort) list.addItem(text(each->name), QVariant::fromValue<qlonglong>(id.value));
+        int const at = list.findData(QVariant::fromValue<qlonglong>(chosen.value));
+        list.setCurrentIndex(std::max(0, at));
+        chosen = {list.currentData().toLongLong()};
+        choice->setVisible(list.count() > 0);
+    };
+    fill(m_beams, shop::StandardSort::BeamSetter, m_beam_setter, {});
+    if (auto const* check = desk().book().find(beamId()); check && !m_master) m_master = check->master;
+    fill(m_masters, shop::StandardSort::MasterTool, m_master, u"not in the book"_s);
 }
 
 void WiringStation::showProof() {
@@ -287,13 +199,37 @@ void WiringStation::refresh() {
 /// The picture belongs to the section.
 void WiringStation::showZones() {
     auto const section = m_sections->current();
-    bool const devices = section != u"settings"_s;
+    bool const devices = section != u"settings"_s && section != u"beam"_s && section != u"chain"_s;
     m_devices->setVisible(devices);
+    m_chain->setVisible(section == u"chain"_s);
+    m_beam->setVisible(section == u"beam"_s);
+    m_air->setVisible(section == u"air"_s);
     m_circuit->setVisible(section == u"circuit"_s);
     m_feeds->setVisible(section == u"feeds"_s);
     m_proof->setVisible(section == u"proof"_s);
     m_settings->setVisible(section == u"settings"_s);
     if (section == u"circuit"_s) drawCircuit();
+    if (section == u"air"_s) {
+        paper::AirPicture const shown{m_device == Device::Plate ? plate().air : setter().air, desk().units()};
+        m_air->show(
+            [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintAir(p, area, shown, ink); },
+            shown.air.tube_mm ? u"Tube and fitting as typed."_s : u"No tube is typed."_s);
+    }
+    if (section == u"chain"_s) {
+        auto const shown = setter();
+        m_chain->show(
+            [shown, units = desk().units()](QPainter& p, QRectF const& area, paper::Ink const& ink) {
+                paper::paintStopChain(p, area, {shown, units}, ink);
+            },
+            shown.overtravel_mm ? u"Stop button and overtravel contact in one chain."_s
+                                : u"The stop button alone: this setter has no overtravel contact."_s);
+    }
+    if (section == u"beam"_s) {
+        auto const* check = desk().book().find(beamId());
+        auto const* beam = beamSetter();
+        m_beam->show(check ? std::optional(*check) : std::nullopt, beam ? std::optional(*beam) : std::nullopt,
+                     desk().units(), desk().session().writable());
+    }
     if (section == u"feeds"_s) drawFeeds();
     if (section == u"proof"_s) {
         auto const state = install::proofOf(desk().book(), desk().setup(), m_device);
@@ -393,8 +329,20 @@ void WiringStation::judge() {
         said.push_back(macros::practicePriced(now.machine, now.limits.in_use,
                                               of_plate ? plate().practice : setter().practice, own_switch,
                                               desk().units()));
-        if (!of_plate) add(install::overtravelJudgements(setter()));
         if (!of_plate) said.push_back(macros::searchBounds(book, setup));
+    } else if (section == u"chain"_s) {
+        add(install::overtravelJudgements(setter()));
+    } else if (section == u"air"_s) {
+        bool const of_plate = m_device == Device::Plate;
+        add(install::airJudgements(of_plate ? plate().air : setter().air,
+                                   (of_plate ? plate().practice : setter().practice).air_output.has_value(),
+                                   desk().units()));
+    } else if (section == u"beam"_s) {
+        auto const* beam = beamSetter();
+        auto const* check = book.find(beamId());
+        if (beam)
+            add(install::beamJudgements(check ? *check : shop::BeamCheck{}, *beam,
+                                        check ? book.find(check->master) : nullptr, desk().units()));
     } else {
         add(install::settingJudgements(m_rows));
     }

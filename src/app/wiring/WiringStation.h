@@ -7,6 +7,7 @@
 #include "app/shell/FormStation.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Rows.h"
+#include "core/install/Beam.h"
 #include "core/install/Proof.h"
 #include "core/install/Settings.h"
 #include "core/install/SignalTable.h"
@@ -16,6 +17,7 @@
 
 namespace steady::app {
 
+class BeamSheet;
 class ProofSheet;
 
 class WiringStation : public FormStation {
@@ -29,7 +31,13 @@ private:
     void buildCircuit(QVBoxLayout* page);
     void buildProof(QVBoxLayout* page);
     void buildFeeds(QVBoxLayout* page);
+    void buildChain(QVBoxLayout* page);
+    void buildAir(QVBoxLayout* page);
+    void buildBeam(QVBoxLayout* page);
     void buildSettings(QVBoxLayout* page);
+    void showNothing() {}
+    void showAir();
+    void showBeam();
     void showCircuit();
     void showProof();
     void showFeeds();
@@ -46,6 +54,9 @@ private:
     install::SignalCircuit circuit() const;
     paper::FeedPicture feeds() const;
     template<class T> std::unique_ptr<Form<T>> formOf(QVBoxLayout* into);
+    shop::Standard const* beamSetter() const; ///< the one that is set up; null: there is none
+    Id<shop::BeamCheck> beamId() const;       ///< the newest of that one
+    void beginBeam();
     void begin();
     void keep(shop::Observed const& seen, QString const& words);
     Result<void> goWithout(QString const& reason);
@@ -55,12 +66,15 @@ private:
 
     install::Device m_device = install::Device::Plate; ///< shown; not kept
     Choice* m_devices;
-    QWidget *m_of_plate[2] = {}, *m_of_setter[2] = {}; ///< in Circuit and Feeds
+    QWidget *m_of_plate[3] = {}, *m_of_setter[3] = {}; ///< in Circuit, Feeds and Air
     QLabel* m_proved = nullptr;
     QPushButton *m_page = nullptr, *m_labels = nullptr;
     Field *m_without = nullptr, *m_found = nullptr, *m_called = nullptr;
-    std::unique_ptr<FormFields> m_plate_forms[2], m_setter_forms[2];
-    Picture *m_circuit, *m_feeds;
+    std::unique_ptr<FormFields> m_plate_forms[3], m_setter_forms[3];
+    Picture *m_circuit, *m_feeds, *m_chain, *m_air;
+    BeamSheet* m_beam;
+    Choice *m_beams = nullptr, *m_masters = nullptr;
+    Id<shop::Standard> m_beam_setter, m_master; ///< chosen; kept with each set-up
     ProofSheet* m_proof;
     RowsView* m_settings;
     std::vector<install::Setting> m_rows;

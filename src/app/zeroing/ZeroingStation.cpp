@@ -4,6 +4,7 @@
 
 #include "app/widgets/When.h"
 #include "app/zeroing/MethodsView.h"
+#include "core/advice/Care.h"
 #include "core/advice/SetterAdvice.h"
 #include "core/base/Words.h"
 #include "core/install/Proof.h"
@@ -291,6 +292,8 @@ std::vector<Judgement> ZeroingStation::judged() const {
         if (!at_it) return;
         if (auto const warning = install::proofWarning(book, setup, device)) said.push_back(*warning);
     };
+    if (section == u"link"_s || section == u"touch"_s)
+        if (auto const warning = advice::quarantineWarning(book, setup)) said.push_back(*warning);
     warn(Target::Plate, install::Device::Plate);
     warn(Target::Setter, install::Device::Setter);
     return said;

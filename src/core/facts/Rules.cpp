@@ -126,7 +126,7 @@ constexpr Rule table[] = {
     {H::InsertTurned, K::WorkZero, Hold::Stale, Reach::Tool, "It was touched with this tool as it was."},
     {H::PutBackDusty, K::Lengths, Hold::Stale, Reach::Tool, "Dust in the taper is length."},
     {H::PutBackDusty, K::WorkZero, Hold::Stale, Reach::Tool, "It was touched with this tool as it was."},
-    {H::SpacerChanged, K::Lengths, Hold::Stale, Reach::Tool, "The stack has another length."},
+    {H::SpacerChanged, K::Lengths, Hold::Stale, Reach::Tool, "The stack has another length.", false, true},
     {H::SpacerChanged, K::WorkZero, Hold::Stale, Reach::Tool, "It was touched with this tool as it was."},
     {H::HandMove, K::PocketTable, Hold::Stale, Reach::Machine, "What hangs where has to be seen again."},
     {H::RackMoved, K::Rack, Hold::Stale, Reach::Machine, "Pockets and seat are where they were before."},

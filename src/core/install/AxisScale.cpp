@@ -3,10 +3,10 @@
 #include "core/install/AxisScale.h"
 
 #include "core/quantity/Units.h"
+#include "core/statistics/LeastSquares.h"
 #include "core/statistics/Quantiles.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <fmt/format.h>
 #include <numbers>
@@ -16,49 +16,6 @@ namespace steady::install {
 namespace {
 
 using zeroing::Judgement;
-constexpr int most = 3; // slope, offset, backlash
-
-struct Fit {
-    std::array<double, most> x{};            ///< slope, offset, backlash
-    std::array<double, most> inverse_diag{}; ///< of the normal matrix
-};
-
-/// Normal equations of at most three unknowns, by Gauss–Jordan with pivots. The commanded lengths are scaled to one
-/// first, so that nothing is lost over a long axis.
-std::optional<Fit> solve(std::vector<std::array<double, most>> const& rows, std::vector<double> const& values,
-                         int unknowns) {
-    double a[most][2 * most] = {}, b[most] = {};
-    for (std::size_t r = 0; r < rows.size(); ++r)
-        for (int i = 0; i < unknowns; ++i) {
-            b[i] += rows[r][i] * values[r];
-            for (int j = 0; j < unknowns; ++j) a[i][j] += rows[r][i] * rows[r][j];
-        }
-    for (int i = 0; i < unknowns; ++i) a[i][most + i] = 1;
-    for (int column = 0; column < unknowns; ++column) {
-        int pivot = column;
-        for (int i = column + 1; i < unknowns; ++i)
-            if (std::abs(a[i][column]) > std::abs(a[pivot][column])) pivot = i;
-        if (std::abs(a[pivot][column]) < 1e-12) return std::nullopt;
-        std::swap(a[pivot], a[column]);
-        std::swap(b[pivot], b[column]);
-        double const by = a[column][column];
-        for (auto& value : a[column]) value /= by;
-        b[column] /= by;
-        for (int i = 0; i < unknowns; ++i) {
-            if (i == column) continue;
-            double const times = a[i][column];
-            for (int j = 0; j < 2 * most; ++j) a[i][j] -= times * a[column][j];
-            b[i] -= times * b[column];
-        }
-    }
-    Fit fit;
-    for (int i = 0; i < unknowns; ++i) {
-        fit.x[i] = b[i];
-        fit.inverse_diag[i] = a[i][most + i];
-    }
-    return fit;
-}
-
 std::string rough(double mm, UnitSystem units) {
     bool const metric = units == UnitSystem::Metric;
     double const value = metric ? mm : mm / mm_per_inch;
@@ -82,45 +39,35 @@ Result<AxisScale> axisScale(std::vector<shop::ScaleMove> const& moves, double er
         return fail(Code::FewReadings, {"moves of the axis"}, fmt::format("{}", moves.size()), "one of some length");
     // Few places need the start, where both are zero, as one of them. With enough of them it is left out: what is wrong
     // at the start then shows as an offset, and not as scale.
-    std::vector<std::array<double, most>> rows;
     std::vector<double> values;
-    if (places.size() < 3) {
-        rows.push_back({0, 1, 0});
-        values.push_back(0);
-    }
-    for (auto const& move : moves) {
-        rows.push_back({move.commanded_mm / scale.span_mm, 1, move.from_above ? 1.0 : 0.0});
-        values.push_back(move.measured_mm);
-    }
-    auto const n = static_cast<int>(rows.size());
+    if (places.size() < 3) values.push_back(0);
+    for (auto const& move : moves) values.push_back(move.measured_mm);
+    auto const fitted = [&](std::size_t unknowns) { // slope, offset, backlash
+        std::vector<double> design;
+        auto row = [&](double commanded_mm, bool from_above) {
+            design.insert(design.end(), {commanded_mm, 1});
+            if (unknowns > 2) design.push_back(from_above);
+        };
+        if (places.size() < 3) row(0, false);
+        for (auto const& move : moves) row(move.commanded_mm, move.from_above);
+        return statistics::leastSquares(design, unknowns, values);
+    };
     // No more unknowns than the moves can tell apart.
-    int unknowns = down && up ? 3 : 2;
-    std::optional<Fit> fit;
-    if (n >= unknowns) fit = solve(rows, values, unknowns);
-    if (!fit) {
-        unknowns = 2;
-        fit = solve(rows, values, unknowns);
-    }
+    std::size_t unknowns = down && up ? 3 : 2;
+    auto fit = fitted(unknowns);
+    if (!fit) fit = fitted(unknowns = 2);
     if (!fit)
         return fail(Code::FewReadings, {"moves of the axis"}, fmt::format("{}", moves.size()), "two places apart");
-    scale.slope = fit->x[0] / scale.span_mm;
-    scale.offset_mm = fit->x[1];
-    if (unknowns == 3) scale.backlash_mm = fit->x[2];
-    double squares = 0;
-    for (std::size_t i = 0; i < rows.size(); ++i) {
-        double value = 0;
-        for (int k = 0; k < unknowns; ++k) value += rows[i][k] * fit->x[k];
-        squares += (values[i] - value) * (values[i] - value);
-    }
-    scale.dof = n - unknowns;
+    scale.slope = fit->coefficients[0];
+    scale.offset_mm = fit->coefficients[1];
+    if (unknowns == 3) scale.backlash_mm = fit->coefficients[2];
+    scale.dof = fit->dof;
     std::vector<uncertainty::Contribution> parts;
     if (scale.dof > 0) {
-        scale.residual_s_mm = std::sqrt(squares / scale.dof);
-        parts.push_back({"scatter of the moves", scale.residual_s_mm * std::sqrt(fit->inverse_diag[0]) / scale.span_mm,
-                         1, static_cast<double>(scale.dof), uncertainty::Shape::Normal});
-        if (unknowns == 3)
-            scale.backlash_95_mm =
-                scale.residual_s_mm * std::sqrt(fit->inverse_diag[2]) * statistics::studentQuantile(0.975, scale.dof);
+        scale.residual_s_mm = fit->residual_s;
+        parts.push_back({"scatter of the moves", fit->standardError(0), 1, static_cast<double>(scale.dof),
+                         uncertainty::Shape::Normal});
+        if (unknowns == 3) scale.backlash_95_mm = fit->standardError(2) * statistics::studentQuantile(0.975, scale.dof);
     }
     parts.push_back({"the instrument", error_mm / scale.span_mm / std::numbers::sqrt3, 1,
                      std::numeric_limits<double>::infinity(), uncertainty::Shape::Rectangular});

@@ -11,7 +11,7 @@ namespace steady::install {
 Result<HoleTemplate> holeTemplate(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::Missing, {"setter"}, "The setter", "Type it at Kit.");
-    auto const plan = mountingOf(book, setup);
+    auto const plan = mountingOf(book, setup.place.setter);
     auto const layout = layoutOf(book, setup);
     HoleTemplate made;
     made.device = setter->name;

@@ -31,6 +31,29 @@ HangingTool hanging(shop::Assembly const& tool) {
     return made;
 }
 
+TouchedDevice standingSetter(shop::ToolSetter const& setter, shop::Mounting const& plan, Id<shop::ToolSetter> id) {
+    TouchedDevice made;
+    made.name = setter.name;
+    made.mount = plan.mount;
+    made.x_mm = plan.x_mm;
+    made.y_mm = plan.y_mm;
+    made.base_mm = plan.base_mm;
+    made.free_mm = setter.free_mm;
+    made.trigger_mm = setter.trigger_mm;
+    made.solid_mm = setter.overtravel_mm.value_or(setter.solid_mm);
+    made.disc_radius_mm = setter.disc_mm / 2;
+    made.body_radius_mm = setter.body_mm / 2;
+    made.bracket_reach_mm = setter.bracket_reach_mm;
+    made.bracket_top_mm = setter.bracket_top_mm;
+    made.cable_mm = plan.cable_mm;
+    made.bend_mm = plan.bend_mm;
+    made.exit = plan.exit;
+    made.lamp = plan.lamp;
+    made.corners = plan.corners;
+    made.entity = id.value;
+    return made;
+}
+
 /// A plate that lies in its place is touched like a setter without a stroke.
 TouchedDevice parked(shop::Fitting const& plate, std::int64_t entity) {
     TouchedDevice made;
@@ -75,6 +98,12 @@ bool Rect::holds(Rect const& other) const {
            other.y_high_mm <= y_high_mm;
 }
 
+double Rect::apart_mm(Rect const& other) const {
+    double const dx = std::max(x_low_mm - other.x_high_mm, other.x_low_mm - x_high_mm);
+    double const dy = std::max(y_low_mm - other.y_high_mm, other.y_low_mm - y_high_mm);
+    return dx > 0 && dy > 0 ? std::hypot(dx, dy) : std::max(dx, dy);
+}
+
 double Rect::distance_mm(double x_mm, double y_mm) const {
     double const dx = std::max({x_low_mm - x_mm, 0.0, x_mm - x_high_mm});
     double const dy = std::max({y_low_mm - y_mm, 0.0, y_mm - y_high_mm});
@@ -102,6 +131,17 @@ Rect TouchedDevice::bend() const {
     return {};
 }
 
+std::optional<shop::LeadExit> TouchedDevice::lampSide() const {
+    using shop::LampAt;
+    using shop::LeadExit;
+    // Round to the left, seen from above.
+    static constexpr LeadExit round[] = {LeadExit::Left, LeadExit::Front, LeadExit::Right, LeadExit::Back};
+    if (lamp == LampAt::None) return std::nullopt;
+    int const at = static_cast<int>(std::find(std::begin(round), std::end(round), exit) - std::begin(round));
+    int const turned = lamp == LampAt::WithLead ? 0 : lamp == LampAt::LeftOfLead ? 1 : lamp == LampAt::Opposite ? 2 : 3;
+    return round[(at + turned) % 4];
+}
+
 Id<shop::TableTop> tableIdOf(facts::Reader const& book, Id<shop::Machine> machine) {
     return newest<shop::TableTop>(book, [&](shop::TableTop const& table) { return table.machine == machine; });
 }
@@ -122,11 +162,11 @@ Id<shop::Mounting> mountingIdOf(facts::Reader const& book, Id<shop::ToolSetter> 
     return newest<shop::Mounting>(book, [&](shop::Mounting const& each) { return each.setter == setter; });
 }
 
-shop::Mounting mountingOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
-    if (auto const* found = book.find(mountingIdOf(book, setup.place.setter))) return *found;
+shop::Mounting mountingOf(facts::Reader const& book, Id<shop::ToolSetter> id) {
+    if (auto const* found = book.find(mountingIdOf(book, id))) return *found;
     shop::Mounting mounting;
-    mounting.setter = setup.place.setter;
-    if (auto const* setter = book.find(setup.place.setter)) {
+    mounting.setter = id;
+    if (auto const* setter = book.find(id)) {
         mounting.x_mm = setter->x_mm;
         mounting.y_mm = setter->y_mm;
     }
@@ -137,7 +177,7 @@ Layout layoutOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     Layout layout;
     auto const machine = zeroing::machineOf(book, setup);
     auto const table = tableOf(book, setup);
-    auto const mounting = mountingOf(book, setup);
+    auto const mounting = mountingOf(book, setup.place.setter);
     auto const& [x, y, z] = machine.axes;
     layout.travel = {x.low_mm, x.high_mm, y.low_mm, y.high_mm};
     double const z_travel_mm = z.high_mm - z.low_mm;
@@ -148,6 +188,10 @@ Layout layoutOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     layout.body_radius_mm = machine.spindle_body_mm / 2;
     layout.shoe_mm = machine.dust_shoe_mm;
     layout.shoe_radius_mm = machine.dust_shoe_diameter_mm / 2;
+    if (machine.shoe_boxed) layout.shoe_box = machine.shoe;
+    layout.head_mm = machine.head_mm;
+    layout.head = machine.head;
+    layout.gantry_mm = table.gantry_mm;
     layout.rapid_mm_min = std::min(x.rapid_mm_min, y.rapid_mm_min);
     layout.accel_mm_s2 = std::min(x.accel_mm_s2, y.accel_mm_s2);
     layout.z_rapid_mm_min = z.rapid_mm_min;
@@ -169,11 +213,12 @@ Layout layoutOf(facts::Reader const& book, shop::ZeroSetup const& setup) {
     layout.homing_touches = machine.behaviour.homing_touches_setter;
     if (auto const* board = book.find(setup.place.board)) layout.board_mm = board->thickness_mm;
     if (auto const* setter = book.find(setup.place.setter))
-        layout.devices.push_back({setter->name, mounting.mount, mounting.x_mm, mounting.y_mm, mounting.base_mm,
-                                  setter->free_mm, setter->trigger_mm, setter->overtravel_mm.value_or(setter->solid_mm),
-                                  setter->disc_mm / 2, setter->body_mm / 2, setter->bracket_reach_mm,
-                                  setter->bracket_top_mm, mounting.cable_mm, mounting.bend_mm, mounting.exit, false,
-                                  setup.place.setter.value});
+        layout.devices.push_back(standingSetter(*setter, mounting, setup.place.setter));
+    for (auto const& [id, setter] : book.all<shop::ToolSetter>()) {
+        auto const* plan = id == setup.place.setter ? nullptr : book.find(mountingIdOf(book, id));
+        if (plan && (!plan->machine || plan->machine == setup.place.machine))
+            layout.devices.push_back(standingSetter(*setter, *plan, id));
+    }
     for (auto const& [id, fitting] : book.all<shop::Fitting>()) {
         if (fitting->machine != setup.place.machine) continue;
         if (fitting->sort == shop::FittingSort::PlateParking)

@@ -29,9 +29,16 @@ struct Rect {
     Rect cut(Rect const& by) const;
     bool meets(Rect const& other) const { return !cut(other).empty(); }
     bool holds(Rect const& other) const;
+    /// Between the nearest points of the two; below zero how far they reach into each other.
+    double apart_mm(Rect const& other) const;
     /// From its edge to a point; 0 within.
     double distance_mm(double x_mm, double y_mm) const;
 };
+
+/// Whether it can be struck; a place that is kept free, or sucks, has nothing that stands up.
+constexpr bool hasBody(shop::FittingSort sort) {
+    return sort != shop::FittingSort::KeepOut && sort != shop::FittingSort::VacuumZone;
+}
 
 /// A body on the table, or a place that is kept free.
 struct Solid {
@@ -68,11 +75,15 @@ struct TouchedDevice {
     double bracket_reach_mm = 0, bracket_top_mm = 0; ///< in +X, from the body
     double cable_mm = 3000, bend_mm = 30;
     shop::LeadExit exit = shop::LeadExit::Left;
-    bool parked = false;     ///< a plate in its place: no lead to look at, nothing bolted
-    std::int64_t entity = 0; ///< of the book: setter or fitting
+    shop::LampAt lamp = shop::LampAt::None;
+    std::vector<shop::LeadCorner> corners; ///< of its lead, from the entry; none: along the edges
+    bool parked = false;                   ///< a plate in its place: no lead to look at, nothing bolted
+    std::int64_t entity = 0;               ///< of the book: setter or fitting
     bool operator==(TouchedDevice const&) const = default;
     Rect foot() const; ///< body and bracket
     Rect bend() const; ///< where its lead turns, outside of the body
+    /// The side to which its lamp shines; none: it has none.
+    std::optional<shop::LeadExit> lampSide() const;
 };
 
 struct Layout {
@@ -81,6 +92,10 @@ struct Layout {
     double body_radius_mm = 40;
     std::optional<double> shoe_mm; ///< how far a dust shoe hangs below the spindle face
     double shoe_radius_mm = 60;
+    std::optional<shop::Outline> shoe_box; ///< instead of the radius
+    std::optional<double> head_mm;         ///< the head begins so far above the spindle face; none: never near
+    shop::Outline head;
+    std::optional<double> gantry_mm;               ///< underside of what moves over the table; none: nothing
     double rapid_mm_min = 5000, accel_mm_s2 = 500; ///< the slower of X and Y
     double z_rapid_mm_min = 3000, z_accel_mm_s2 = 300;
     Rect table;
@@ -102,14 +117,15 @@ struct Layout {
     Rect work() const { return travel.cut(table); }
 };
 
-/// From the book, with what is assumed where nobody has said. Its devices: the setter of the place of work, if any.
+/// From the book, with what is assumed where nobody has said. Its devices: the setter of the place of work first, then
+/// others that were placed on the machine, and parked plates.
 Layout layoutOf(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Of a machine, the table of the book or the assumed one, which fills the travel.
 shop::TableTop tableOf(facts::Reader const& book, shop::ZeroSetup const& setup);
 Id<shop::TableTop> tableIdOf(facts::Reader const& book, Id<shop::Machine> machine);
-/// The plan of the setter's place; none: where it was measured.
-shop::Mounting mountingOf(facts::Reader const& book, shop::ZeroSetup const& setup);
+/// The plan of a setter's place; none: where it was measured.
+shop::Mounting mountingOf(facts::Reader const& book, Id<shop::ToolSetter> setter);
 Id<shop::Mounting> mountingIdOf(facts::Reader const& book, Id<shop::ToolSetter> setter);
 
 /// The nearest place on a slot; as it is where there are none or it lies farther than `within_mm`.

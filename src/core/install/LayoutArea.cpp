@@ -84,8 +84,9 @@ std::vector<Rect> standing(Layout const& layout) {
     std::vector<Rect> all;
     for (auto const& device : layout.devices) all.push_back(device.foot().grown(layout.clearance_mm));
     for (auto const& solid : layout.solids) {
-        bool const comes_and_goes = solid.sort == shop::FittingSort::Stock || solid.sort == shop::FittingSort::Clamp;
-        if (!comes_and_goes) all.push_back(solid.foot.grown(layout.clearance_mm));
+        bool const cut_above = solid.sort == shop::FittingSort::Stock || solid.sort == shop::FittingSort::Clamp ||
+                               solid.sort == shop::FittingSort::VacuumZone;
+        if (!cut_above) all.push_back(solid.foot.grown(layout.clearance_mm));
     }
     return all;
 }

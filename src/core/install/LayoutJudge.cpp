@@ -2,11 +2,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/install/LayoutJudge.h"
 
+#include "core/install/Hanging.h"
 #include "core/install/LayoutArea.h"
 #include "core/quantity/Units.h"
 
 #include <algorithm>
-#include <array>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -14,51 +14,6 @@ namespace steady::install {
 namespace {
 
 using shop::FittingSort;
-
-/// Something that comes down with the tool: a disc of this radius, from its lowest height up.
-struct Part {
-    double radius_mm, bottom_mm;
-    char const* words;
-};
-
-/// Tool, nut, spindle body and shoe while the tip stands at a height.
-struct Hanging {
-    std::array<Part, 4> parts;
-    std::size_t count;
-};
-
-Hanging hangingAt(Layout const& layout, HangingTool const& tool, double tip_mm) {
-    double const length_mm = tool.length_mm - tool.error_mm; // a shorter one brings the spindle lower
-    double const nose_mm = tip_mm + length_mm;
-    Hanging hung{{Part{tool.radius_mm, tip_mm, "cutter"},
-                  {tool.nut_radius_mm, tip_mm + std::min(tool.stick_out_mm, length_mm), "nut"},
-                  {layout.body_radius_mm, nose_mm, "spindle"},
-                  {}},
-                 3};
-    if (layout.shoe_mm) hung.parts[hung.count++] = {layout.shoe_radius_mm, nose_mm - *layout.shoe_mm, "dust shoe"};
-    return hung;
-}
-
-struct Point {
-    double x_mm, y_mm;
-};
-
-/// Whether the straight way passes over a rectangle.
-bool passes(Point from, Point to, Rect const& over) {
-    double enter = 0, leave = 1;
-    auto clip = [&](double start, double way, double low, double high) {
-        if (way == 0) return start > low && start < high;
-        double a = (low - start) / way, b = (high - start) / way;
-        if (a > b) std::swap(a, b);
-        enter = std::max(enter, a);
-        leave = std::min(leave, b);
-        return enter < leave;
-    };
-    return clip(from.x_mm, to.x_mm - from.x_mm, over.x_low_mm, over.x_high_mm) &&
-           clip(from.y_mm, to.y_mm - from.y_mm, over.y_low_mm, over.y_high_mm);
-}
-
-Point middle(Rect const& rect) { return {(rect.x_low_mm + rect.x_high_mm) / 2, (rect.y_low_mm + rect.y_high_mm) / 2}; }
 
 double move_s(double mm, double feed_mm_min, double accel_mm_s2) {
     double const v = feed_mm_min / 60;
@@ -75,7 +30,11 @@ public:
         m_device = &m_layout.devices[at];
         place();
         reach({m_device->x_mm, m_device->y_mm}, -1);
-        if (!m_device->parked) lead();
+        if (!m_device->parked) {
+            lead();
+            lamp();
+        }
+        underGantry(m_device->name, m_device->base_mm + m_device->free_mm, m_device->foot());
         for (auto const& tool : m_layout.tools)
             if (!tool.on_setter && !m_device->parked)
                 continue;
@@ -127,6 +86,10 @@ private:
                  say("Move it in by that, or mount it on the frame or a bracket."));
         }
         for (auto const& solid : m_layout.solids) {
+            if (solid.sort == FittingSort::VacuumZone) {
+                over(foot, solid);
+                continue;
+            }
             bool const kept_free = solid.sort == FittingSort::KeepOut;
             bool const level = kept_free || (d.base_mm < solid.top_mm && d.base_mm + d.free_mm > solid.base_mm);
             auto const both = foot.cut(solid.foot);
@@ -163,6 +126,49 @@ private:
              say("{} are wanted.", len(m_layout.clearance_mm)));
     }
 
+    /// It lets the vacuum out all round its foot, and covers a part of it.
+    void over(Rect const& foot, Solid const& zone) {
+        auto const both = foot.cut(zone.foot);
+        if (both.empty() || m_device->mount != shop::Mount::Table) return;
+        tell(Check::Vacuum, Severity::Attention, -1, -both.area_mm2(),
+             say("{} stands on {:.0f} % of “{}”.", m_device->name, 100 * both.area_mm2() / zone.foot.area_mm2(),
+                 zone.name),
+             "The zone leaks around it: seal it under the foot, or stand the device beside it.");
+    }
+
+    /// A lamp that nobody sees proves nothing.
+    void lamp() {
+        auto const& d = *m_device;
+        auto const side = d.lampSide();
+        if (!side) return;
+        if (*side == shop::LeadExit::Back)
+            return tell(Check::Lamp, Severity::Attention, -1, 0, say("The lamp of {} shines to the back.", d.name),
+                        "Nobody in front of the machine sees it. Turn the device; its lead turns with it.");
+        auto const& t = m_layout.table;
+        Point end{d.x_mm, t.y_low_mm};
+        if (*side == shop::LeadExit::Left) end = {t.x_low_mm, d.y_mm};
+        if (*side == shop::LeadExit::Right) end = {t.x_high_mm, d.y_mm};
+        for (auto const& solid : m_layout.solids)
+            if (hasBody(solid.sort) && solid.top_mm >= d.base_mm + d.free_mm &&
+                passes({d.x_mm, d.y_mm}, end, solid.foot))
+                return tell(Check::Lamp, Severity::Attention, -1, 0,
+                            say("“{}” stands before the lamp of {}.", solid.name, d.name),
+                            "It is higher than the device. Turn the device, or move one of them; the lead turns with "
+                            "the lamp.");
+    }
+
+    /// What moves over the whole table in Y.
+    void underGantry(std::string const& name, double top_mm, Rect const& foot) {
+        if (!m_layout.gantry_mm || foot.x_high_mm < m_layout.table.x_low_mm || foot.x_low_mm > m_layout.table.x_high_mm)
+            return;
+        double const left = *m_layout.gantry_mm - top_mm;
+        if (left >= m_layout.clearance_mm) return;
+        tell(left < 0 ? Check::Strikes : Check::Tight, left < 0 ? Severity::Bad : Severity::Attention, -1, left,
+             left < 0 ? say("The gantry meets {} by {}.", quoted(name), len(-left))
+                      : say("The gantry passes over {} by only {}.", quoted(name), len(left)),
+             say("Lower it; {} are wanted.", len(m_layout.clearance_mm)));
+    }
+
     void lead() {
         auto const& d = *m_device;
         double const needed = leadNeeded_mm(m_layout, d), left = d.cable_mm - needed;
@@ -175,22 +181,42 @@ private:
         for (auto const& solid : m_layout.solids) {
             bool const level = d.base_mm < solid.top_mm && d.base_mm + d.free_mm > solid.base_mm;
             auto const both = d.bend().cut(solid.foot);
-            if (solid.sort == FittingSort::KeepOut || !level || both.empty()) continue;
+            if (!hasBody(solid.sort) || !level || both.empty()) continue;
             double const in = std::min(both.width_mm(), both.depth_mm());
             tell(Check::LeadBend, Severity::Attention, -1, -in,
                  say("“{}” stands where the lead of {} turns.", solid.name, d.name),
                  say("It may bend to {}. Turn the device; its lamp turns with it, so look that you still see it.",
                      len(d.bend_mm)));
         }
-        auto crosses = [&](Point corner) {
-            return std::any_of(m_layout.solids.begin(), m_layout.solids.end(), [&](Solid const& solid) {
-                return solid.sort == FittingSort::Stock &&
-                       (passes(from, corner, solid.foot) || passes(corner, to, solid.foot));
-            });
+        auto over = [&](std::initializer_list<Point> way) {
+            auto const* before = way.begin();
+            for (auto const* at = before + 1; at != way.end(); before = at++)
+                if (overStock(*before, *at)) return true;
+            return false;
         };
-        if (crosses({from.x_mm, to.y_mm}) && crosses({to.x_mm, from.y_mm}))
+        bool crosses =
+            d.corners.empty() && over({from, {from.x_mm, to.y_mm}, to}) && over({from, {to.x_mm, from.y_mm}, to});
+        Point before = from;
+        for (auto const& corner : d.corners) {
+            Point const next{corner.x_mm, corner.y_mm};
+            crosses = crosses || overStock(before, next);
+            before = next;
+        }
+        if (!d.corners.empty()) crosses = crosses || overStock(before, to);
+        if (crosses)
             tell(Check::LeadCrosses, Severity::Attention, -1, 0, say("The lead of {} crosses the stock.", d.name),
-                 "It would lie in the cut. Bring leads onto the table at another side, or stand the device there.");
+                 "It would lie in the cut. Lead it round by corners, bring leads onto the table at another side, or "
+                 "stand the device there.");
+        if (m_layout.gantry_mm && d.mount != shop::Mount::Table &&
+            d.base_mm > *m_layout.gantry_mm - m_layout.clearance_mm)
+            tell(Check::LeadCrosses, Severity::Bad, -1, *m_layout.gantry_mm - d.base_mm,
+                 say("The lead of {} comes down through the way of the gantry.", d.name),
+                 "Fix the device lower than the gantry's underside, or lead it round outside of the travel.");
+    }
+    bool overStock(Point from, Point to) const {
+        return std::any_of(m_layout.solids.begin(), m_layout.solids.end(), [&](Solid const& solid) {
+            return solid.sort == FittingSort::Stock && passes(from, to, solid.foot);
+        });
     }
 
     void touchedBy(HangingTool const& tool) {
@@ -262,9 +288,10 @@ private:
     void at(HangingTool const& tool, Point axis, char const* offset) {
         auto const& d = *m_device;
         if (offset) reach(axis, tool.number);
-        auto const hung = hangingAt(m_layout, tool, d.base_mm + d.solid_mm);
+        // A shorter tool than is known brings the spindle lower.
+        auto const hung = hangingAt(m_layout, tool, d.base_mm + d.solid_mm, tool.length_mm - tool.error_mm);
         for (auto const& solid : m_layout.solids)
-            if (solid.sort != FittingSort::KeepOut) against(tool, hung, axis, solid.foot, solid.top_mm, solid.name);
+            if (hasBody(solid.sort)) against(tool, hung, axis, solid.foot, solid.top_mm, solid.name);
         for (auto const& other : m_layout.devices)
             if (&other != m_device) against(tool, hung, axis, other.foot(), other.base_mm + other.free_mm, other.name);
         if (d.bracket_reach_mm > 0)
@@ -285,13 +312,12 @@ private:
     /// The worst of the parts is told.
     void against(HangingTool const& tool, Hanging const& hung, Point axis, Rect const& foot, double top_mm,
                  std::string const& name) {
-        double const beside = foot.distance_mm(axis.x_mm, axis.y_mm);
-        Part const* worst = nullptr;
+        HangingPart const* worst = nullptr;
         double left = m_layout.clearance_mm;
         for (std::size_t i = 0; i < hung.count; ++i) {
             auto const& part = hung.parts[i];
             // Free by what is between them, to the side or above: whichever is more.
-            double const gap = std::max(beside - part.radius_mm, part.bottom_mm - top_mm);
+            double const gap = std::max(part.beside_mm(axis, foot), part.bottom_mm - top_mm);
             if (gap >= left) continue;
             left = gap;
             worst = &part;
@@ -314,18 +340,22 @@ private:
 
     /// In and out at the top of Z, from the work and from the racks, in a straight line.
     void way(HangingTool const& tool, Point axis) {
-        double const tip = m_layout.nose_top_mm - tool.length_mm - tool.error_mm;
-        double const lowest = std::min(tip, m_layout.nose_top_mm - m_layout.shoe_mm.value_or(0));
-        double const radius = lowest < tip ? std::max(m_layout.shoe_radius_mm, tool.radius_mm) : tool.radius_mm;
+        // A longer tool than is known hangs lower.
+        double const length = tool.length_mm + tool.error_mm;
+        auto const hung = hangingAt(m_layout, tool, m_layout.nose_top_mm - length, length);
         Solid const* worst = nullptr;
+        char const* part = nullptr;
         double left = m_layout.clearance_mm;
         auto from = [&](Point start) {
             for (auto const& solid : m_layout.solids) {
-                double const gap = lowest - solid.top_mm;
-                if (solid.sort == FittingSort::KeepOut || gap >= left || !passes(start, axis, solid.foot.grown(radius)))
-                    continue;
-                left = gap;
-                worst = &solid;
+                if (!hasBody(solid.sort)) continue;
+                for (std::size_t i = 0; i < hung.count; ++i) {
+                    double const gap = hung.parts[i].bottom_mm - solid.top_mm;
+                    if (gap >= left || !passes(start, axis, hung.parts[i].swept(solid.foot))) continue;
+                    left = gap;
+                    worst = &solid;
+                    part = hung.parts[i].words;
+                }
             }
         };
         from(middle(m_layout.work()));
@@ -334,17 +364,17 @@ private:
         if (!worst) return;
         tell(left < 0 ? Check::Strikes : Check::Tight, left < 0 ? Severity::Bad : Severity::Attention, tool.number,
              left,
-             left < 0 ? say("On its way to {} tool {} meets “{}” by {}.", m_device->name, tool.number, worst->name,
-                            len(-left))
-                      : say("On its way to {} tool {} passes over “{}” by only {}.", m_device->name, tool.number,
-                            worst->name, len(left)),
+             left < 0 ? say("On its way to {} the {} of tool {} meets “{}” by {}.", m_device->name, part, tool.number,
+                            worst->name, len(-left))
+                      : say("On its way to {} the {} of tool {} passes over “{}” by only {}.", m_device->name, part,
+                            tool.number, worst->name, len(left)),
              say("Lower “{}” or take it off the way; {} are wanted.", worst->name, len(m_layout.clearance_mm)));
     }
 
     /// Things among themselves, and what racks hold.
     void solids() {
         auto const& all = m_layout.solids;
-        auto const body = [](Solid const& s) { return s.sort != FittingSort::KeepOut && s.sort != FittingSort::Stock; };
+        auto const body = [](Solid const& s) { return hasBody(s.sort) && s.sort != FittingSort::Stock; };
         for (std::size_t i = 0; i < all.size(); ++i)
             for (std::size_t j = i + 1; j < all.size(); ++j) {
                 bool const level = all[i].base_mm < all[j].top_mm && all[j].base_mm < all[i].top_mm;
@@ -353,6 +383,8 @@ private:
                 tell(Check::StandsOn, Severity::Attention, -1, 0,
                      say("“{}” and “{}” stand in one place.", all[i].name, all[j].name), "Move one of them.");
             }
+        for (auto const& solid : all)
+            if (hasBody(solid.sort)) underGantry(solid.name, solid.top_mm, solid.foot);
         for (auto const& solid : all)
             if (int const pockets = solid.pockets())
                 tell(Check::Pockets, Severity::Note, -1, pockets,
@@ -377,7 +409,7 @@ private:
         for (auto const& device : m_layout.devices) {
             if (device.parked) continue;
             for (auto const& solid : m_layout.solids) {
-                if (solid.sort == FittingSort::KeepOut || solid.top_mm <= device.base_mm + device.free_mm ||
+                if (!hasBody(solid.sort) || solid.top_mm <= device.base_mm + device.free_mm ||
                     !passes(home, {device.x_mm, device.y_mm}, solid.foot))
                     continue;
                 return tell(Check::Homing, Severity::Bad, -1, device.base_mm + device.free_mm - solid.top_mm,
@@ -424,7 +456,14 @@ double secondsAChange(Layout const& layout, TouchedDevice const& device) {
 }
 
 double leadNeeded_mm(Layout const& layout, TouchedDevice const& device) {
-    double const along = std::abs(device.x_mm - layout.cable_x_mm) + std::abs(device.y_mm - layout.cable_y_mm);
+    double along = 0, x = layout.cable_x_mm, y = layout.cable_y_mm;
+    for (auto const& corner : device.corners) {
+        along += std::hypot(corner.x_mm - x, corner.y_mm - y);
+        x = corner.x_mm;
+        y = corner.y_mm;
+    }
+    along += device.corners.empty() ? std::abs(device.x_mm - x) + std::abs(device.y_mm - y)
+                                    : std::hypot(device.x_mm - x, device.y_mm - y);
     return 1.1 * (along + std::max(0.0, device.base_mm));
 }
 

@@ -25,7 +25,9 @@ enum class Check {
     LeadShort,
     LeadCrosses,
     LeadBend,
-    Room, ///< what is lost of the place to cut
+    Lamp,   ///< nobody sees it
+    Vacuum, ///< the device stands on a zone
+    Room,   ///< what is lost of the place to cut
     Pockets,
     Homing,
     Assumed,
@@ -57,7 +59,7 @@ Quick judgeQuickly(Layout const& layout, std::size_t device);
 /// From the middle of the work, down onto the device, and back: rapids from rest to rest, with a tool of middle length.
 double secondsAChange(Layout const& layout, TouchedDevice const& device);
 
-/// Along the axes from where leads come onto the table, and a tenth more.
+/// From where leads come onto the table by the corners of the lead, or along the axes, and a tenth more.
 double leadNeeded_mm(Layout const& layout, TouchedDevice const& device);
 
 } // namespace steady::install

@@ -22,7 +22,7 @@ std::optional<OffPlan> offPlan(facts::Reader const& book, shop::ZeroSetup const&
 
 std::vector<OutStep> settingOutSteps(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const units = book.units();
-    auto const plan = mountingOf(book, setup);
+    auto const plan = mountingOf(book, setup.place.setter);
     auto const machine = zeroing::machineOf(book, setup);
     auto const at = fmt::format("X {}   Y {}   Z {}", lengthNumber(plan.x_mm, units), lengthNumber(plan.y_mm, units),
                                 lengthText(machine.safeZ_mm(), units));

@@ -64,7 +64,7 @@ public:
         if (setter) {
             length("setter.x", "Machine X of the setter", setter->x_mm, {});
             length("setter.y", "Machine Y of the setter", setter->y_mm, {});
-            auto const mounting = mountingOf(m_book, m_setup);
+            auto const mounting = mountingOf(m_book, m_setup.place.setter);
             length("trigger", "Height of the trip above the table", mounting.base_mm + setter->trigger_mm,
                    fmt::format("base {} + trips at {} above it", shown(mounting.base_mm), shown(setter->trigger_mm)));
         } else if (plate) {

@@ -150,7 +150,7 @@ Judgement buyingJudgement(BeforeBuying const& found) {
     switch (found.verdict) {
     case Verdict::Buy:
         said.headline = "Before buying: it suits this shop.";
-        said.text = "Control, contact, stroke and disc go with what you have.";
+        said.text = "Nothing that is typed here speaks against it.";
         break;
     case Verdict::BuyWithWork:
         said.headline = "Before buying: it suits, with some work.";

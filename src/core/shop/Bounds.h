@@ -44,6 +44,7 @@ inline constexpr Real pitch_mm{1, 10'000};
 inline constexpr Real clearance_mm{0, 500};
 inline constexpr Real chain_s{0, 10};
 inline constexpr Real good_mm{0.001, 5}; ///< what a touch has to be good to, ±
+inline constexpr Real torque_nm{0, 1000};
 inline constexpr Real steps_per_mm{0, 1'000'000};
 inline constexpr Real size_mm{0, 100'000};
 inline constexpr Real any_real{-1e12, 1e12}; ///< of what no machine comes near, and sums of which stay finite

@@ -3,12 +3,14 @@
 #pragma once
 // Every kind of thing that a book holds: the one list. A kind is a file in kinds/ and a row here.
 
+#include "core/shop/kinds/BeamCheck.h"
 #include "core/shop/kinds/BookInfo.h"
 #include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/Fitting.h"
 #include "core/shop/kinds/MacroRun.h"
 #include "core/shop/kinds/MechanicsCheck.h"
 #include "core/shop/kinds/Mounting.h"
+#include "core/shop/kinds/PartCheck.h"
 #include "core/shop/kinds/Reminder.h"
 #include "core/shop/kinds/ScaleCheck.h"
 #include "core/shop/kinds/SettingsSheet.h"
@@ -16,6 +18,7 @@
 #include "core/shop/kinds/Study.h"
 #include "core/shop/kinds/Surfacing.h"
 #include "core/shop/kinds/TableTop.h"
+#include "core/shop/kinds/ToolCare.h"
 
 #include <map>
 #include <memory>
@@ -35,30 +38,34 @@ template<class... T> struct KindList {
     static void forEach(auto&& each) { (each.template operator()<T>(), ...); }
 };
 
-using Kinds = KindList<BookInfo,      //
-                       Machine,       //
-                       Instrument,    //
-                       TouchPlate,    //
-                       ToolSetter,    //
-                       Cutter,        //
-                       Holder,        //
-                       Assembly,      //
-                       Study,         //
-                       Contact,       //
-                       Board,         //
-                       Surfacing,     //
-                       ZeroSetup,     //
-                       MacroVersion,  //
-                       MacroRun,      //
-                       Event,         //
-                       Reminder,      //
-                       SignalProof,   //
-                       TableTop,      //
-                       Fitting,       //
-                       Mounting,      //
-                       SettingsSheet, //
-                       ScaleCheck,    //
-                       MechanicsCheck>;
+using Kinds = KindList<BookInfo,       //
+                       Machine,        //
+                       Instrument,     //
+                       TouchPlate,     //
+                       ToolSetter,     //
+                       Cutter,         //
+                       Holder,         //
+                       Assembly,       //
+                       Study,          //
+                       Contact,        //
+                       Board,          //
+                       Surfacing,      //
+                       ZeroSetup,      //
+                       MacroVersion,   //
+                       MacroRun,       //
+                       Event,          //
+                       Reminder,       //
+                       SignalProof,    //
+                       TableTop,       //
+                       Fitting,        //
+                       Mounting,       //
+                       SettingsSheet,  //
+                       ScaleCheck,     //
+                       MechanicsCheck, //
+                       Standard,       //
+                       BeamCheck,      //
+                       ToolCare,       //
+                       PartCheck>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/upkeep/Due.h"
 
+#include "core/install/Standards.h"
+
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
@@ -62,8 +64,11 @@ std::vector<Due> dueOf(facts::Reader const& book, Id<shop::Machine> machine, std
         double const used = reminder->by == DueBy::Days
                                 ? static_cast<double>(now_utc_ms - reminder->done_utc_ms) / ms_a_day
                                 : countNow(book, *reminder) - reminder->done_at;
-        all.push_back({id, reminder->title, reminder->by, reminder->every - used, reminder->every});
+        all.push_back({id.value, reminder->title, reminder->by, reminder->every - used, reminder->every});
     }
+    for (auto const& [id, standard] : book.all<shop::Standard>())
+        if (auto const left = install::daysLeft(*standard, now_utc_ms))
+            all.push_back({id.value, "Check: " + standard->name, DueBy::Days, *left, *standard->every_days});
     std::stable_sort(all.begin(), all.end(),
                      [](auto const& x, auto const& y) { return x.left * y.every < y.left * x.every; });
     return all;

@@ -8,7 +8,7 @@
 namespace steady::upkeep {
 
 struct Due {
-    Id<shop::Reminder> id;
+    std::int64_t entity = 0; ///< the reminder, or the standard that is to be checked
     std::string title;
     shop::DueBy by = shop::DueBy::Days;
     double left = 0;  ///< days, tool changes or touches; negative: overdue

@@ -116,6 +116,15 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
             ++next.home_epoch;
             change.put(place.machine, std::move(next));
         }
+    // A known difference of spacers carries the typed length along; what was touched is carried where it is used.
+    if (auto const* tool = told.what == Happening::SpacerChanged ? book.find(event.assembly) : nullptr;
+        tool && amount_mm && tool->length_mm) {
+        auto next = *tool;
+        *next.length_mm += *amount_mm;
+        for (auto& figure : event.stood)
+            if (figure.what == "length" && figure.entity == event.assembly.value) figure.mm = next.length_mm;
+        change.put(event.assembly, std::move(next));
+    }
     change.put(Id<shop::Event>{id}, std::move(event));
     return change;
 }

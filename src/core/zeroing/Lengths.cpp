@@ -3,6 +3,7 @@
 #include "core/zeroing/Lengths.h"
 
 #include "core/quantity/WorkOffset.h"
+#include "core/zeroing/Spacers.h"
 
 #include <algorithm>
 #include <cmath>
@@ -45,9 +46,19 @@ struct Bench {
     }
 };
 
+/// Spacers that were changed since the touch that the row rests on.
+void carry(facts::Reader const& book, ToolLength& row, Id<shop::Contact> contact) {
+    auto const since = swappedSince(book, row.assembly, contact);
+    if (since.swaps == 0) return;
+    row.length_mm = *row.length_mm + since.mm;
+    row.expanded_95_mm = std::hypot(row.expanded_95_mm, swap_error_mm * std::sqrt(since.swaps));
+    row.source += ", spacers since: changed, not measured";
+}
+
 /// A tool that cannot go on the setter: against one that has a length and a contact on the same plate.
 void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row) {
-    auto const own = bench.touched(lastContact(bench.book, bench.setup, row.assembly, Target::Plate));
+    auto const own_contact = lastContact(bench.book, bench.setup, row.assembly, Target::Plate);
+    auto const own = bench.touched(own_contact);
     if (!own) return;
     for (auto const& other : table) {
         if (!other.length_mm || other.assembly == row.assembly) continue;
@@ -58,6 +69,7 @@ void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row
         row.expanded_95_mm = other.expanded_95_mm + bench.twoTouches95_mm(own->prediction);
         row.source = fmt::format("on the plate, against tool {}", other.number);
         row.at_utc_ms = bench.book.find(id)->at_utc_ms;
+        carry(bench.book, row, own_contact);
         return;
     }
     row.source = "touch the plate with it and with a tool of known length, same place";
@@ -115,6 +127,7 @@ std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup c
             row.source = "on the setter";
             row.at_utc_ms = book.find(contact)->at_utc_ms;
             row.contact = contact;
+            carry(book, row, contact);
             break;
         }
         if (row.length_mm) {

@@ -4,6 +4,7 @@
 // A plate's thickness from readings at several places.
 
 #include "core/base/Finding.h"
+#include "core/quantity/Units.h"
 #include "core/shop/Readings.h"
 #include "core/statistics/Summary.h"
 #include "core/uncertainty/Budget.h"

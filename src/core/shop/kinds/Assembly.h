@@ -7,6 +7,7 @@
 #include "core/shop/kinds/Holder.h"
 
 #include <optional>
+#include <vector>
 
 namespace steady::shop {
 
@@ -20,6 +21,16 @@ constexpr char const* word(LengthMethod method) {
     }
     return nullptr;
 }
+
+/// On the arbor, between shoulder and cutter.
+struct Spacer {
+    double thick_mm = 0;
+    bool operator==(Spacer const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"thick_mm", "thickness"}, self.thick_mm, bounds::size_mm);
+    }
+};
 
 struct Machine;
 
@@ -44,8 +55,14 @@ struct Assembly {
     std::int64_t released_utc_ms = 0; ///< taken apart then; 0: still gripped
     int teeth = 2;                    ///< as the cutter's
     double vee_deg = 90, recess_mm = 3;
+    std::vector<Spacer> spacers; ///< now; none: nobody has said (an arbor without has one of 0)
     bool operator==(Assembly const&) const = default;
 
+    double stack_mm() const {
+        double sum = 0;
+        for (auto const& each : spacers) sum += each.thick_mm;
+        return sum;
+    }
     double contactRadius_mm() const {
         bool const on_axis = tip == TipShape::Point || tip == TipShape::Ball;
         return on_axis ? 0 : contact_radius_mm.value_or(usualContactRadius_mm(tip, diameter_mm));
@@ -73,6 +90,7 @@ struct Assembly {
         f({"teeth", "teeth"}, self.teeth, bounds::teeth);
         f({"vee_deg", "angle"}, self.vee_deg);
         f({"recess_mm", "recess"}, self.recess_mm);
+        f({"spacers", "spacers"}, self.spacers);
     }
 };
 

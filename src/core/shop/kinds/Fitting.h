@@ -10,7 +10,7 @@
 
 namespace steady::shop {
 
-enum class FittingSort { Clamp, Stock, Rack, Fixture, Rail, PlateParking, KeepOut };
+enum class FittingSort { Clamp, Stock, Rack, Fixture, Rail, PlateParking, KeepOut, VacuumZone };
 constexpr char const* word(FittingSort sort) {
     switch (sort) {
     case FittingSort::Clamp: return "clamp";
@@ -19,7 +19,8 @@ constexpr char const* word(FittingSort sort) {
     case FittingSort::Fixture: return "fixture";
     case FittingSort::Rail: return "rail";
     case FittingSort::PlateParking: return "plate_parking";
-    case FittingSort::KeepOut: return "keep_out"; ///< nothing is to stand there; it has no body
+    case FittingSort::KeepOut: return "keep_out";       ///< nothing is to stand there; it has no body
+    case FittingSort::VacuumZone: return "vacuum_zone"; ///< sucks where it is not covered or closed off; no body
     }
     return nullptr;
 }

@@ -126,6 +126,19 @@ struct Behaviour {
     bool operator==(Behaviour const&) const = default;
 };
 
+/// From the spindle's axis to the four sides, seen from above.
+struct Outline {
+    double left_mm = 100, right_mm = 100, front_mm = 100, back_mm = 100;
+    bool operator==(Outline const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"left_mm", "to the left"}, self.left_mm, bounds::size_mm);
+        f({"right_mm", "to the right"}, self.right_mm, bounds::size_mm);
+        f({"front_mm", "to the front"}, self.front_mm, bounds::size_mm);
+        f({"back_mm", "to the back"}, self.back_mm, bounds::size_mm);
+    }
+};
+
 struct Machine {
     std::string name;
     std::array<AxisTravel, 3> axes;        ///< X, Y, Z
@@ -146,6 +159,10 @@ struct Machine {
     double proof_creep_mm = 5, proof_creep_s = 10; ///< how far Z creeps up, and how long, while a signal is proved
     std::optional<double> dust_shoe_mm;            ///< how far it hangs below the spindle face; none: no shoe
     double dust_shoe_diameter_mm = 120;
+    bool shoe_boxed = false; ///< the shoe is no disc: its outline counts
+    Outline shoe;
+    std::optional<double> head_mm; ///< how far above the spindle face the head begins; none: it never comes near
+    Outline head;
     int home_epoch = 1; ///< goes up when a home switch, pull-off, homing direction or frame changes; not at a re-home
     bool operator==(Machine const&) const = default;
 
@@ -184,6 +201,10 @@ struct Machine {
         f({"proof_creep_s", "time to prove a signal"}, self.proof_creep_s);
         f({"dust_shoe_mm", "dust shoe"}, self.dust_shoe_mm);
         f({"dust_shoe_diameter_mm", "diameter of the dust shoe"}, self.dust_shoe_diameter_mm);
+        f({"shoe_boxed", "shape of the dust shoe"}, self.shoe_boxed);
+        f({"shoe", "outline of the dust shoe"}, self.shoe);
+        f({"head_mm", "head above the spindle face"}, self.head_mm, bounds::size_mm);
+        f({"head", "outline of the head"}, self.head);
         f({"home_epoch", "home epoch"}, self.home_epoch, bounds::home_epoch);
     }
 };

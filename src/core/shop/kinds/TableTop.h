@@ -32,6 +32,7 @@ struct TableTop {
     double cable_x_mm = 0, cable_y_mm = 0;          ///< where the leads come onto the table, from its low corner
     double clearance_mm = 10;                       ///< that its owner wants between what moves and what stands
     double from_end_mm = 2;                         ///< nothing is touched nearer to a soft limit
+    std::optional<double> gantry_mm;                ///< underside of what moves over it, above the table; none: nothing
     double changes_a_month = 200;                   ///< of the tool
     bool operator==(TableTop const&) const = default;
 
@@ -51,6 +52,7 @@ struct TableTop {
         f({"cable_y_mm", "Y of the cable entry"}, self.cable_y_mm);
         f({"clearance_mm", "clearance"}, self.clearance_mm, bounds::clearance_mm);
         f({"from_end_mm", "distance from the ends of travel"}, self.from_end_mm, bounds::clearance_mm);
+        f({"gantry_mm", "underside of the gantry"}, self.gantry_mm, bounds::size_mm);
         f({"changes_a_month", "tool changes in a month"}, self.changes_a_month, bounds::count);
     }
 };

@@ -3,6 +3,7 @@
 #pragma once
 // A fixed setter.
 
+#include "core/shop/kinds/AirLine.h"
 #include "core/shop/kinds/TouchPractice.h"
 #include "core/shop/kinds/Wiring.h"
 
@@ -46,6 +47,7 @@ struct ToolSetter {
     SetterInput input = SetterInput::SharedWithPlate;
     TouchPractice practice;
     Wiring wiring;
+    AirLine air;
     std::optional<double> chain_s; ///< from its overtravel contact to the begin of braking; none: not known
     ZWithoutPower without_power = ZWithoutPower::NotKnown; ///< what Z does once the stop chain is open
     bool operator==(ToolSetter const&) const = default;
@@ -69,6 +71,7 @@ struct ToolSetter {
         f({"input", "input"}, self.input);
         f({"practice", "how it is touched"}, self.practice);
         f({"wiring", "wiring"}, self.wiring);
+        f({"air", "air"}, self.air);
         f({"chain_s", "time of the stop chain"}, self.chain_s, bounds::chain_s);
         f({"without_power", "Z without power"}, self.without_power);
     }

@@ -3,6 +3,7 @@
 #pragma once
 // A touch plate: laid between tool and work, or pressed as a switch of its own.
 
+#include "core/shop/kinds/AirLine.h"
 #include "core/shop/kinds/Instrument.h"
 #include "core/shop/kinds/TouchPractice.h"
 #include "core/shop/kinds/Wiring.h"
@@ -36,6 +37,7 @@ struct TouchPlate {
     TouchPractice practice;
     ProofBy proof = ProofBy::Spanner;
     Wiring wiring;
+    AirLine air;
     bool operator==(TouchPlate const&) const = default;
 
     static constexpr KindName kind{"plate", "plate"};
@@ -53,6 +55,7 @@ struct TouchPlate {
         f({"practice", "how it is touched"}, self.practice);
         f({"proof", "how it is proved"}, self.proof);
         f({"wiring", "wiring"}, self.wiring);
+        f({"air", "air"}, self.air);
     }
     /// The first version kept a nominal thickness where nobody had typed one, and a closed circuit meant a switch of
     /// its own.

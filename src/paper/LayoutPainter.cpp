@@ -129,8 +129,7 @@ struct Plan {
             p.drawLine(mark - QPointF(s, s), mark + QPointF(s, s));
             p.drawLine(mark + QPointF(-s, s), mark + QPointF(s, -s));
         }
-        label({box.left(), box.top(), 0, box.height()}, text(d.name), ink.ink);
-        if (chosen) numbers(d);
+        chosen ? numbers(d) : label({box.left(), box.top(), 0, box.height()}, text(d.name), ink.ink);
     }
     /// A small lamp on the body, and rays to the side from which it is seen.
     void lamp(QPointF at, double body, shop::LeadExit side) {
@@ -170,15 +169,22 @@ struct Plan {
         auto const words = QStringLiteral("X %1   Y %2")
                                .arg(text(lengthNumber(d.x_mm - t.x_low_mm, picture.units)),
                                     text(lengthText(d.y_mm - t.y_low_mm, picture.units)));
+        auto const name = text(d.name);
+        p.setFont(ink.font(Ink::Type::Small));
+        double const name_wide = p.fontMetrics().horizontalAdvance(name);
         p.setFont(ink.font(Ink::Type::Mono));
-        double const wide = p.fontMetrics().horizontalAdvance(words) + 8, off = d.body_radius_mm * map.scale + 8;
+        double const wide = std::max<double>(p.fontMetrics().horizontalAdvance(words), name_wide) + 8;
+        double const off = d.body_radius_mm * map.scale + 8;
         bool const right = at.x() + off + wide < map.area.right();
         QRectF const box(right ? at.x() + off : at.x() - off - wide, at.y() - line / 2, wide, line);
+        QRectF const above = box.translated(0, -line);
         p.setPen(Qt::NoPen);
         p.setBrush(ink.panel);
-        p.drawRoundedRect(box, 3, 3);
+        p.drawRoundedRect(above | box, 3, 3);
         p.setPen(ink.accent);
         p.drawText(box, Qt::AlignCenter, words);
+        p.setFont(ink.font(Ink::Type::Small));
+        p.drawText(above, Qt::AlignCenter, name);
     }
     void places() {
         int nr = 0;

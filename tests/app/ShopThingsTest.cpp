@@ -75,6 +75,17 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().startsWith(u"On the beam axis: +0.300 mm of ±0.200 mm."_s),
                  qPrintable(drive.judgement()));
         for (auto const* figure : {"-0,05", "0.02", "0.1", "4.1", "8.2"}) type(figure);
+        // Killed here, the book has all of it: what a copy of its files holds is what the next start finds.
+        auto const copy = drive.folder.filePath(u"after.pinbook"_s);
+        QVERIFY(QFile::copy(drive.book_path, copy));
+        for (auto const* ending : {"-wal", "-shm"})
+            QFile::copy(drive.book_path + QLatin1String(ending), copy + QLatin1String(ending));
+        FixedClock const clock(0);
+        auto const found = store::Session::open(copy, clock, "after");
+        QVERIFY(found);
+        auto const& checks = (*found)->book().all<shop::BeamCheck>();
+        QCOMPARE(checks.size(), 1U);
+        QCOMPARE(*checks.begin()->second->ready_v, 8.2);
         type("9 volts");
         QVERIFY(!drive.hintOf("wiring.beam.figure").contains(u"Enter keeps it"_s));
         type("8.1");

@@ -477,6 +477,14 @@ private Q_SLOTS:
         setup.place.setter = {};
         QCOMPARE(way(slim), Way::OnPlate);
         QCOMPARE(way(ceramic), Way::ByHand);
+        // With a height gauge what comes in rarely is measured off the machine, what comes in often on it.
+        book.add(shop::Standard{"gauge", shop::StandardSort::HeightGauge, 300, 0.03});
+        QCOMPARE(way(slim), Way::OffMachine);
+        QCOMPARE(way(ceramic), Way::OffMachine);
+        shop::Contact touch;
+        touch.assembly = slim;
+        for (int i = 0; i < 5; ++i) book.add(touch);
+        QCOMPARE(way(slim), Way::OnPlate);
     }
 
     /// A mirrored machine is judged alike, and a thicker tool never fits where a thinner one does not.

@@ -7,6 +7,7 @@
 #include "core/install/TouchFeeds.h"
 #include "core/quantity/Units.h"
 #include "core/shop/Book.h"
+#include "core/shop/kinds/Standard.h"
 #include "core/zeroing/PlateZero.h"
 
 #include <algorithm>
@@ -20,6 +21,24 @@ using zeroing::Judgement;
 
 /// A find feed below this makes each change a wait; common practice.
 constexpr double tedious_mm_min = 100;
+
+/// So many touches of a tool in the book, and it is one that comes in often; common practice.
+constexpr int often = 5;
+
+int touchesOf(facts::Reader const& book, int number) {
+    int count = 0;
+    for (auto const& [id, contact] : book.all<shop::Contact>()) {
+        auto const* tool = book.find(contact->assembly);
+        count += tool && tool->number == number;
+    }
+    return count;
+}
+
+bool hasHeightGauge(facts::Reader const& book) {
+    for (auto const& [id, each] : book.all<shop::Standard>())
+        if (each->sort == shop::StandardSort::HeightGauge && each->condition == shop::Condition::Good) return true;
+    return false;
+}
 
 /// What stands against measuring it on the setter; empty: nothing. `beside`: it goes, beside its axis.
 std::string againstSetter(facts::Reader const& book, shop::ZeroSetup const& setup, int number, std::string& beside) {
@@ -39,7 +58,7 @@ Way wayOf(LengthMethod method) {
     switch (method) {
     case LengthMethod::Setter: return Way::OnSetter;
     case LengthMethod::Plate: return Way::OnPlate;
-    case LengthMethod::HeightGauge: return Way::ByHand;
+    case LengthMethod::HeightGauge: return Way::OffMachine;
     }
     return Way::ByHand;
 }
@@ -49,6 +68,7 @@ char const* words(Way way) {
     case Way::OnSetter: return "on the setter";
     case Way::BesideAxis: return "on the setter, beside its axis";
     case Way::OnPlate: return "on the plate";
+    case Way::OffMachine: return "off the machine, on a height gauge";
     case Way::ByHand: return "by hand";
     }
     return "";
@@ -70,9 +90,17 @@ ToolWay wayOf(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::
             return {Way::OnSetter, "Its end fits on the disc, and everything around is clear."};
         if (against.empty()) return {Way::BesideAxis, beside};
     }
-    if (by_plate) return {Way::OnPlate, against + " The plate takes it."};
+    int const touches = touchesOf(book, tool->number);
+    bool const gauge = hasHeightGauge(book);
+    if (by_plate && (!gauge || touches >= often))
+        return {Way::OnPlate,
+                fmt::format("{} The plate takes it{}.", against, touches >= often ? ", and it comes in often" : "")};
+    if (gauge)
+        return {Way::OffMachine, against + (touches >= often ? " No plate takes it: the height gauge, each time."
+                                                             : " It comes in rarely: once on the height gauge, then a "
+                                                               "test cut.")};
     if (plate) return {Way::ByHand, against + " It does not conduct, and the plate needs a current through it."};
-    return {Way::ByHand, against + " Nor is there a plate: paper, or a height gauge off the machine."};
+    return {Way::ByHand, against + " Nor is there a plate or a height gauge: by paper."};
 }
 
 Judgement wayJudgement(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> id) {

@@ -11,13 +11,14 @@
 
 namespace steady::install {
 
-enum class Way { OnSetter, BesideAxis, OnPlate, ByHand };
+enum class Way { OnSetter, BesideAxis, OnPlate, OffMachine, ByHand };
 
 struct ToolWay {
     Way way = Way::ByHand;
     std::string reason; ///< in a sentence
 };
-/// From its shape, the disc, and what stands around it; common practice. A setter that is not there measures nothing.
+/// From its shape, the disc, what stands around it, and how often it comes in; common practice. A setter that is not
+/// there measures nothing; what comes in often is measured on the machine, what rarely does may be on a height gauge.
 ToolWay wayOf(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
 /// The way, and whether its owner goes another one.

@@ -313,6 +313,16 @@ private Q_SLOTS:
         };
         row("a shoe that is long to the right", long_shoe(true), "strikes -2 bad");
         row("the same to the left", long_shoe(false), "");
+        // At the top its lower edge is at 155; the way passes 26 to 50 left of a box of 160.
+        auto on_the_way = [](bool right) {
+            return [right](Layout& l) {
+                l.solids = {box(FittingSort::Fixture, {250, 270, 140, 160}, 160)};
+                l.shoe_mm = 45;
+                l.shoe_box = right ? shop::Outline{10, 70, 2, 2} : shop::Outline{70, 10, 2, 2};
+            };
+        };
+        row("a shoe that is long to the right, on its way", on_the_way(true), "strikes -5 bad");
+        row("the same to the left, on its way", on_the_way(false), "");
         // The head begins at 113 + 5 = 118, and hangs 80 out to the back.
         row(
             "the head over a tall box behind",

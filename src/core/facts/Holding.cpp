@@ -102,8 +102,7 @@ private:
         for (auto const& figure : m_basis.typed) {
             auto const* then = each.event ? figureIn(each.event->stood, figure) : nullptr;
             if (then && then->mm != figure.mm) return false; // somebody has measured again
-            // A figure that came with the event was carried over it, not measured.
-            older = older || m_book.since(Id<shop::Event>{figure.entity}) <= each.seq;
+            older = older || m_book.since(Id<shop::Event>{figure.entity}) < each.seq;
         }
         if (older) return true;
         // Nothing that was measured: where a machine counts from is good again once it has been homed.

@@ -14,13 +14,19 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 8> commands{{
+constexpr std::array<Command, 14> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
     {"lint", "Say what is wrong with the text of a macro", addLint},
     {"check", "Say whether a book is sound, and which numbers look like slips", addCheck},
     {"status", "Say what still holds, what does not, and what to do again in which order", addStatus},
+    {"study", "Say what a series of readings proves", addStudy},
+    {"compare", "Compare two series: do they differ, do they agree", addCompare},
+    {"surface", "Fit plane and dome through a disc or a plate", addSurface},
+    {"pairs", "Compare lengths by setter and height gauge", addPairs},
+    {"budget", "Combine the contributions of an error budget", addBudget},
+    {"chart", "Control chart of check readings", addChart},
     {"export", "Print a whole book as JSON, history and readings included", addExport},
     {"import", "Make a new book of what export printed", addImport},
 }};

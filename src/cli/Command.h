@@ -35,6 +35,12 @@ std::function<int()> addRun(CLI::App& app, Streams streams);
 std::function<int()> addLint(CLI::App& app, Streams streams);
 std::function<int()> addCheck(CLI::App& app, Streams streams);
 std::function<int()> addStatus(CLI::App& app, Streams streams);
+std::function<int()> addStudy(CLI::App& app, Streams streams);
+std::function<int()> addCompare(CLI::App& app, Streams streams);
+std::function<int()> addSurface(CLI::App& app, Streams streams);
+std::function<int()> addPairs(CLI::App& app, Streams streams);
+std::function<int()> addBudget(CLI::App& app, Streams streams);
+std::function<int()> addChart(CLI::App& app, Streams streams);
 std::function<int()> addExport(CLI::App& app, Streams streams);
 std::function<int()> addImport(CLI::App& app, Streams streams);
 

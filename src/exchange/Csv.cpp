@@ -6,16 +6,17 @@
 #include <cctype>
 #include <fmt/format.h>
 #include <map>
-#include <optional>
 #include <utility>
 
 namespace steady::exchange {
 namespace {
 
-constexpr std::size_t most_rows = 100'000, most_columns = 200;
+constexpr std::size_t most_rows = 2'000'000, most_columns = 200;
+constexpr std::size_t looked_at = 100'000;           ///< characters from which the delimiter is told
 constexpr char delimiters[] = {';', '\t', '|', ','}; // a comma may be a decimal sign: it wins only by more columns
 
-Result<std::vector<CsvRow>> split(std::string_view text, char delimiter, std::string const& place) {
+/// `whole`: the text ends where the table does; otherwise it was cut off, maybe within a cell.
+Result<std::vector<CsvRow>> split(std::string_view text, char delimiter, std::string const& place, bool whole = true) {
     std::vector<CsvRow> rows;
     CsvRow row;
     std::string cell;
@@ -60,11 +61,50 @@ Result<std::vector<CsvRow>> split(std::string_view text, char delimiter, std::st
             cell += c;
         }
         if (rows.size() > most_rows || row.cells.size() > most_columns)
-            return fail(Code::OutOfRange, {place, line}, "The table", "100,000 rows and 200 columns");
+            return fail(Code::OutOfRange, {place, line}, "The table", "2,000,000 rows and 200 columns");
     }
+    if (quoted && !whole) return rows;
     if (quoted) return fail(Code::ExpectedValue, {place, opened}, "A closing quotation mark");
     if (!cell.empty() || !row.cells.empty() || was_quoted) end_row();
     return rows;
+}
+
+/// “9,94” in each row, below a name without a comma or none: digits on both sides, one comma, and nothing else.
+bool decimalCommas(std::vector<CsvRow> const& rows) {
+    auto digits = [](std::string const& cell, bool signed_too) {
+        auto const from = signed_too && !cell.empty() && (cell[0] == '-' || cell[0] == '+') ? 1U : 0U;
+        return cell.size() > from &&
+               std::all_of(cell.begin() + from, cell.end(), [](unsigned char c) { return std::isdigit(c); });
+    };
+    auto one = [&](CsvRow const& row) {
+        return row.cells.size() == 2 && digits(row.cells[0], true) && digits(row.cells[1], false);
+    };
+    bool const named = !one(rows.front());
+    if (named && (rows.front().cells.size() != 1 || rows.size() == 1)) return false;
+    return std::all_of(rows.begin() + named, rows.end(), one);
+}
+
+/// The one that splits most rows alike; a comma that may be the decimal sign of a single column is none.
+char delimiterOf(std::string_view text, std::string const& place) {
+    auto sample = text.substr(0, looked_at);
+    if (sample.size() < text.size()) sample = sample.substr(0, sample.rfind('\n') + 1);
+    char best = '\0', broken = '\0'; // no delimiter: one column
+    std::size_t best_score = 0;
+    for (char const delimiter : delimiters) {
+        auto const rows = split(sample, delimiter, place, sample.size() == text.size());
+        if (!rows) broken = delimiter;
+        if (!rows || rows->empty()) continue;
+        std::map<std::size_t, std::size_t> counts;
+        for (auto const& row : *rows) ++counts[row.cells.size()];
+        std::size_t score = 0;
+        for (auto const& [columns, many] : counts)
+            if (columns > 1) score = std::max(score, many * (delimiter == ',' ? 1 : 2));
+        if (delimiter == ',' && decimalCommas(*rows)) score = 0;
+        if (score <= best_score) continue;
+        best_score = score;
+        best = delimiter;
+    }
+    return best_score > 0 ? best : broken; // what cannot be split is to say so
 }
 
 bool figure(std::string const& cell) {
@@ -90,27 +130,11 @@ Result<CsvTable> readCsv(std::string_view text, std::string const& place) {
     constexpr std::string_view mark = "\xEF\xBB\xBF"; // that some programs put before a text
     if (text.starts_with(mark)) text.remove_prefix(mark.size());
     if (text.find('\0') != text.npos) return fail(Code::UnexpectedText, {place}, "This is no text");
-    CsvTable best;
-    std::size_t best_score = 0;
-    std::optional<Error> wrong;
-    for (char const delimiter : delimiters) {
-        auto rows = split(text, delimiter, place);
-        if (!rows) {
-            wrong = rows.error();
-            continue;
-        }
-        std::map<std::size_t, std::size_t> counts;
-        for (auto const& row : *rows) ++counts[row.cells.size()];
-        std::size_t score = 1;
-        for (auto const& [columns, many] : counts)
-            if (columns > 1) score = std::max(score, many * (delimiter == ',' ? 1 : 2));
-        if (rows->empty() || score <= best_score) continue;
-        best_score = score;
-        best = {delimiter, {}, std::move(*rows)};
-    }
-    // A quotation mark that is never closed, and no other way to tell columns apart.
-    if (best.rows.empty() || (wrong && best.columns() == 1))
-        return wrong ? Failure(*wrong) : fail(Code::EmptyText, {place});
+    auto const delimiter = delimiterOf(text, place);
+    auto rows = split(text, delimiter, place);
+    if (!rows) return Failure(rows.error());
+    if (rows->empty()) return fail(Code::EmptyText, {place});
+    CsvTable best{delimiter, {}, std::move(*rows)};
     auto const& first = best.rows.front().cells;
     if (std::none_of(first.begin(), first.end(), figure)) {
         best.header = first;

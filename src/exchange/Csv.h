@@ -26,8 +26,9 @@ struct CsvTable {
     std::string columnName(std::size_t column) const;
 };
 
-/// At most 100,000 rows and 200 columns. The delimiter is the one that splits most rows alike. Error: EmptyText;
-/// OutOfRange; NotText: it is no UTF-8 text; QuoteOpen, with the line.
+/// At most 2,000,000 rows and 200 columns. The delimiter is the one that splits most rows alike; a comma that stands
+/// once between digits in every row, under a name without one or none, is a decimal sign. Error: EmptyText; OutOfRange;
+/// UnexpectedText: it is no text; ExpectedValue: a quotation mark that is never closed, with its line.
 Result<CsvTable> readCsv(std::string_view text, std::string const& place);
 
 /// One line, quoted where it must be, with its end.

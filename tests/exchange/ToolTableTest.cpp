@@ -23,6 +23,11 @@ private Q_SLOTS:
         QTest::newRow("quotes") << QByteArray("T,name\n1,\"ball, \"\"long\"\"\nnose\"\n")
                                 << QStringLiteral("T|name/1|ball, \"long\"\nnose");
         QTest::newRow("no header") << QByteArray("1;6\n2;8") << QStringLiteral("/1|6/2|8");
+        QTest::newRow("decimal commas in one column")
+            << QByteArray("z\n9,94\n-9,95\n") << QStringLiteral("z/9,94/-9,95");
+        QTest::newRow("the same without a name") << QByteArray("9,94\n9,95\n") << QStringLiteral("/9,94/9,95");
+        QTest::newRow("two named columns of whole numbers")
+            << QByteArray("a,b\n9,94\n9,95\n") << QStringLiteral("a|b/9|94/9|95");
         QTest::newRow("one column") << QByteArray("x\n1\n2\n") << QStringLiteral("x/1/2");
     }
     void tablesOfAnyKindAreSplit() {

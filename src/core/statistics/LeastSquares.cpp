@@ -38,6 +38,9 @@ std::optional<LinearFit> leastSquares(std::span<double const> design, std::size_
         fit.coefficients.push_back(scaled(i) / lengths(i));
         fit.unscaled_variances.push_back(inverse.row(i).squaredNorm() / (lengths(i) * lengths(i)));
     }
+    // Rows of the orthonormal part: x·R⁻¹ in the order of the pivots.
+    Eigen::MatrixXd const q = x * inverse;
+    for (Eigen::Index i = 0; i < rows; ++i) fit.leverages.push_back(q.row(i).squaredNorm());
     return fit;
 }
 

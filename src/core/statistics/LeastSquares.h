@@ -13,6 +13,7 @@ struct LinearFit {
     std::vector<double> coefficients;
     std::vector<double> unscaled_variances; ///< of each coefficient, for a residual variance of one
     std::vector<double> residuals;          ///< value less fit
+    std::vector<double> leverages;          ///< how much each value pulls its own fit, 0 to 1
     double residual_s = 0;                  ///< 0 without degrees of freedom
     int dof = 0;
 

@@ -5,6 +5,7 @@
 #include "core/statistics/Quantiles.h"
 #include "core/statistics/Summary.h"
 
+#include <algorithm>
 #include <cmath>
 
 namespace steady::statistics {
@@ -30,24 +31,42 @@ Grubbs grubbs(std::span<double const> values, double alpha) {
 
 Esd generalizedEsd(std::span<double const> values, std::size_t most, double alpha) {
     Esd esd;
-    std::vector<double> left(values.begin(), values.end());
-    std::vector<std::size_t> index(values.size());
-    for (std::size_t i = 0; i < index.size(); ++i) index[i] = i;
+    double const origin = summarise(values).mean;
+    std::vector<std::pair<double, std::size_t>> sorted(values.size());
+    for (std::size_t i = 0; i < values.size(); ++i) sorted[i] = {values[i] - origin, i};
+    std::sort(sorted.begin(), sorted.end());
     auto const n = static_cast<double>(values.size());
-    for (std::size_t step = 1; step <= most && left.size() >= 3; ++step) {
-        auto const summary = summarise(left);
-        if (summary.s <= 0) break;
-        std::size_t far = 0;
-        for (std::size_t i = 1; i < left.size(); ++i)
-            if (std::abs(left[i] - summary.mean) > std::abs(left[far] - summary.mean)) far = i;
+    // The farthest is always one of the two ends. What is left is summed anew only where taking it away would cost
+    // digits.
+    std::size_t from = 0, to = sorted.size();
+    double sum = 0, squares = 0;
+    auto const count = [&] { return static_cast<double>(to - from); };
+    auto const anew = [&] {
+        sum = squares = 0;
+        for (std::size_t i = from; i < to; ++i) sum += sorted[i].first;
+        double const mean = sum / count();
+        for (std::size_t i = from; i < to; ++i) squares += (sorted[i].first - mean) * (sorted[i].first - mean);
+    };
+    anew();
+    for (std::size_t step = 1; step <= most && to - from >= 3; ++step) {
+        double const mean = sum / count(), s = std::sqrt(squares / (count() - 1));
+        if (!(s > 0)) break;
+        double const low = mean - sorted[from].first, high = sorted[to - 1].first - mean;
+        auto const [off, index] = low > high ? std::pair{low, from} : std::pair{high, to - 1};
         auto const i = static_cast<double>(step);
         double const t = studentQuantile(1 - alpha / (2 * (n - i + 1)), n - i - 1);
-        esd.r.push_back(std::abs(left[far] - summary.mean) / summary.s);
+        esd.r.push_back(off / s);
         esd.lambda.push_back((n - i) * t / std::sqrt((n - i - 1 + t * t) * (n - i + 1)));
-        esd.removed.push_back(index[far]);
+        esd.removed.push_back(sorted[index].second);
         if (esd.r.back() > esd.lambda.back()) esd.outliers = step;
-        left.erase(left.begin() + static_cast<std::ptrdiff_t>(far));
-        index.erase(index.begin() + static_cast<std::ptrdiff_t>(far));
+        double const part = off * off * count() / (count() - 1), taken = sorted[index].first;
+        (low > high ? from : to) += low > high ? 1 : -1;
+        if (part > squares / 2 || step % 256 == 0) {
+            anew();
+        } else {
+            sum -= taken;
+            squares -= part;
+        }
     }
     return esd;
 }

@@ -4,6 +4,7 @@
 
 #include "core/statistics/Quantiles.h"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 #include <vector>
@@ -79,6 +80,11 @@ Budget combine(std::vector<Contribution> contributions) {
         double const part = c.sensitivity * c.u * c.sensitivity * c.u;
         variance += part;
         if (!std::isinf(c.dof) && part > 0) welch += part * part / c.dof;
+        double const reach = c.u * (c.shape == Shape::Rectangular ? std::numbers::sqrt3 : 2);
+        bool const bounded = c.low != c.high;
+        double const a = c.sensitivity * (bounded ? c.low : -reach), b = c.sensitivity * (bounded ? c.high : reach);
+        budget.worst_low += std::min(a, b);
+        budget.worst_high += std::max(a, b);
         if (part > largest) {
             largest = part;
             budget.dominant = static_cast<int>(i);
@@ -105,7 +111,7 @@ double coverageHalfWidth(std::vector<Contribution> const& contributions, double 
     for (auto const& c : contributions) {
         double u = std::abs(c.sensitivity) * c.u;
         if (u == 0) continue;
-        if (c.shape == Shape::Rectangular) {
+        if (c.shape != Shape::Normal) {
             half_widths.push_back(u * std::numbers::sqrt3);
         } else {
             if (!std::isinf(c.dof)) u *= statistics::studentQuantile(upper, c.dof) / z;

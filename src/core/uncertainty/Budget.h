@@ -9,7 +9,15 @@
 
 namespace steady::uncertainty {
 
-enum class Shape { Normal, Rectangular };
+enum class Shape { Normal, Rectangular, OneSided };
+constexpr char const* word(Shape shape) {
+    switch (shape) {
+    case Shape::Normal: return "normal";
+    case Shape::Rectangular: return "rectangular";
+    case Shape::OneSided: return "one_sided"; ///< evenly between two bounds that lie on one side, or unequally
+    }
+    return nullptr;
+}
 
 /// One source. For Rectangular, u is half-width/√3.
 struct Contribution {
@@ -18,15 +26,18 @@ struct Contribution {
     double sensitivity = 1;
     double dof = std::numeric_limits<double>::infinity();
     Shape shape = Shape::Normal;
+    /// The worst that it can bring, in the unit of the source; equal: ±2 u of a normal, ±√3 u of a rectangle.
+    double low = 0, high = 0;
     bool operator==(Contribution const&) const = default;
 };
 
 struct Budget {
     std::vector<Contribution> contributions;
-    double combined_u = 0;    ///< root sum of squares (JCGM 100:2008, 5.1.2)
-    double effective_dof = 0; ///< Welch–Satterthwaite (G.4.1)
-    double expanded_95 = 0;   ///< half-width that holds 95 % of the distribution of the sum
-    int dominant = -1;        ///< index of the largest contribution
+    double combined_u = 0;                ///< root sum of squares (JCGM 100:2008, 5.1.2)
+    double effective_dof = 0;             ///< Welch–Satterthwaite (G.4.1)
+    double expanded_95 = 0;               ///< half-width that holds 95 % of the distribution of the sum
+    int dominant = -1;                    ///< index of the largest contribution
+    double worst_low = 0, worst_high = 0; ///< all at their worst at once
     bool operator==(Budget const&) const = default;
 };
 

@@ -22,7 +22,7 @@ Result<QByteArray> readWhole(QString const& path, qint64 most_bytes) {
     if (!file.open(QIODevice::ReadOnly)) return fail(Code::FileUnreadable, {name});
     auto bytes = file.read(most_bytes + 1); // a device or a pipe tells no size
     if (bytes.size() > most_bytes)
-        return fail(Code::TooMuch, {name}, "The file", fmt::format("{} MB", most_bytes / 1'000'000));
+        return fail(Code::TooMuch, {name}, "The file", fmt::format("{} kB", most_bytes / 1000));
     return bytes;
 }
 

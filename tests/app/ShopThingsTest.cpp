@@ -99,7 +99,9 @@ private Q_SLOTS:
         // What is kept survives the window; and the head, once loosened, begins the chain anew.
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QVERIFY(sheet->question().startsWith(u"And what did it find"_s));
-        drive.click("wiring.beam.answer1");
+        drive.click("wiring.beam.answer1"); // started again
+        QVERIFY(sheet->question().startsWith(u"Start a second"_s));
+        drive.click("wiring.beam.answer3"); // the head was loosened
         QVERIFY(sheet->question().contains(u"beam’s axis"_s));
         drive.key(Qt::Key_2, Qt::ControlModifier);
         drive.click("kit.standard.drop"); // and its set-up goes with it

@@ -89,6 +89,12 @@ private Q_SLOTS:
         master.error_mm = 0.005;
         QVERIFY(heads(install::beamJudgements(check, setter, &master, UnitSystem::Metric))
                     .contains(QStringLiteral("!The second measurement is +0.018 mm off.")));
+        // What does not agree is calibrated again; what only hung is started again.
+        auto again = install::startedAgain(check, setter);
+        QVERIFY(install::beamStep(again, setter) == BeamStep::Calibrate && !again.calibrated_mm && again.locked_v);
+        again = check;
+        again.verified_mm.reset();
+        QCOMPARE(install::beamStep(install::startedAgain(again, setter), setter), BeamStep::Verify);
         type(100.014);
         QCOMPARE(at(), BeamStep::Done);
         QVERIFY(still(0).isEmpty());

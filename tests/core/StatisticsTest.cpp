@@ -94,6 +94,11 @@ private Q_SLOTS:
             }
             QCOMPARE(static_cast<int>(found.outliers), out["n_outliers"].get<int>());
         });
+        // One that is absurdly far must not cost the others their digits: the second step is the Grubbs of the rest.
+        std::vector<double> far{0.11, 0.13, 0.12, 0.19, 0.10, 0.14, 0.12, 0.13, 0.11, 0.12, 1e8};
+        auto const steps = generalizedEsd(far, 2, 0.05);
+        far.pop_back();
+        near(steps.r[1], grubbs(far, 0.05).g, 1e-6);
         QCOMPARE(generalizedEsd(std::vector<double>(9, 1.0), 2, 0.05).outliers, std::size_t(0));
         QVERIFY(!grubbs(std::vector<double>{1, 1, 1}, 0.05).outlier());
     }

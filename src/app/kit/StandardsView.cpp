@@ -144,8 +144,8 @@ void StandardsView::refresh() {
         if (id == m_chosen) at = static_cast<int>(rows.size());
         auto detail = QString::fromUtf8(install::standardWords(each->sort));
         if (each->stated_mm)
-            detail += u" · "_s + text(fmt::format("{} ±{}", lengthText(*each->stated_mm, m_desk.units()),
-                                                  lengthText(each->error_mm, m_desk.units())));
+            detail += u" · "_s + text(fmt::format("{} {}", lengthText(*each->stated_mm, m_desk.units()),
+                                                  plusMinusText(each->error_mm, m_desk.units())));
         if (each->checked_utc_ms) detail += u" · checked "_s + localDay(each->checked_utc_ms);
         bool const bad = each->condition == shop::Condition::Damaged;
         bool const due = install::daysLeft(*each, now).value_or(1) <= 0;

@@ -16,7 +16,7 @@ using shop::Assembly;
 
 namespace {
 
-constexpr qint64 most_bytes = 4'000'000;
+constexpr qint64 most_bytes = 500'000; ///< ten thousand tools; what is read again at each choice of a column
 
 Result<exchange::CsvTable> readFile(QString const& path) {
     auto const bytes = exchange::readWhole(path, most_bytes);

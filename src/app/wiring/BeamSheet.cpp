@@ -92,6 +92,9 @@ void BeamSheet::askStep() {
             asked.unit = inVolts(step) ? u"V"_s : text(unitName(m_units));
         }
         if (words.done) asked.answers << QString::fromUtf16(words.done);
+        if (running(step) || step == BeamStep::Verify)
+            asked.answers << (step == BeamStep::Verified && !m_check->verified_mm ? u"Start it again"_s
+                                                                                  : u"Calibrate again"_s);
         asked.answers << (step == BeamStep::Done ? u"Begin again"_s : u"The head was loosened: align again"_s);
     }
     m_hint_words = asked.hint;
@@ -111,12 +114,16 @@ void BeamSheet::chosen(std::size_t answer) {
     if (!m_check) return Q_EMIT begun();
     auto const step = install::beamStep(*m_check, *m_setter);
     if (step == BeamStep::Done) return Q_EMIT begun();
+    // The last answer is always the head; before it what restarts a routine, and first what does the step.
     bool const has_done = all_words[static_cast<int>(step)].done != nullptr;
+    bool const can_restart = running(step) || step == BeamStep::Verify;
     if (has_done && answer == 0) {
         if (auto kept = install::done(*m_check, *m_setter, m_now())) (void)m_keep(std::move(*kept), question());
-        return;
+    } else if (can_restart && answer == (has_done ? 1U : 0U)) {
+        (void)m_keep(install::startedAgain(*m_check, *m_setter), u"routine started again"_s);
+    } else {
+        (void)m_keep(install::loosened(*m_check), u"head loosened"_s);
     }
-    (void)m_keep(install::loosened(*m_check), u"head loosened"_s);
 }
 
 Result<void> BeamSheet::figureTyped(QString const& typed) {

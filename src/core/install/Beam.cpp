@@ -110,6 +110,17 @@ BeamCheck loosened(BeamCheck check) {
     return check;
 }
 
+BeamCheck startedAgain(BeamCheck check, Standard const& setter) {
+    auto const step = beamStep(check, setter);
+    if (step == BeamStep::Verified && !check.verified_mm) {
+        check.verify_utc_ms = 0;
+    } else if (step >= BeamStep::Calibrated && step != BeamStep::Done) {
+        check.calibrate_utc_ms = 0;
+        dropAfter(check, BeamStep::Calibrate);
+    }
+    return check;
+}
+
 std::string stillRunning(BeamCheck const& check, Standard const& setter, std::int64_t now_utc_ms) {
     bool const verifying = check.verify_utc_ms > 0;
     auto const since = verifying ? check.verify_utc_ms : check.calibrate_utc_ms;

@@ -43,6 +43,10 @@ Result<shop::BeamCheck> done(shop::BeamCheck check, shop::Standard const& setter
 /// Back to the alignment, with the head loosened again.
 shop::BeamCheck loosened(shop::BeamCheck check);
 
+/// A routine that hung, or whose result cannot be believed, from its start: a second measurement that gave nothing yet
+/// is only started again, everything else is calibrated again. As it was: no routine has been started.
+shop::BeamCheck startedAgain(shop::BeamCheck check, shop::Standard const& setter);
+
 /// How long a routine has been running, and whether it may still be: “usually 2 min; it has run 5: is it still
 /// running?” Empty: none was started.
 std::string stillRunning(shop::BeamCheck const& check, shop::Standard const& setter, std::int64_t now_utc_ms);

@@ -61,6 +61,10 @@ public:
 
 private:
     std::string len(double mm) const { return lengthText(mm, m_units); }
+    std::string areaText(double mm2) const {
+        bool const metric = m_units == UnitSystem::Metric;
+        return fmt::format("{:.0f} {}²", metric ? mm2 : mm2 / (mm_per_inch * mm_per_inch), unitName(m_units));
+    }
 
     void tell(Check check, Severity severity, int tool, double mm, auto&& text, auto&& remedy) {
         quick.feasible = quick.feasible && severity != Severity::Bad;
@@ -399,8 +403,8 @@ private:
         auto const sheet = largestFree(area, things);
         double const share = area.area_mm2() > 0 ? 100 * lost / area.area_mm2() : 0;
         tell(Check::Room, Severity::Note, -1, lost, say("{:.1f} % of the place to cut is lost.", share),
-             say("The largest sheet beside it all: {} × {}.", roughLengthText(sheet.width_mm(), m_units),
-                 roughLengthText(sheet.depth_mm(), m_units)));
+             say("That is {}. The largest sheet beside it all: {} × {}.", areaText(lost),
+                 roughLengthText(sheet.width_mm(), m_units), roughLengthText(sheet.depth_mm(), m_units)));
     }
 
     /// Such a homing comes down at the setter whatever lies there.

@@ -49,8 +49,8 @@ std::vector<zeroing::Judgement> standardJudgements(facts::Reader const& book, St
                         {}});
     else
         said.push_back({Severity::Note,
-                        fmt::format("{}: {} ±{}.", standard.name, lengthText(*standard.stated_mm, units),
-                                    lengthText(standard.error_mm, units)),
+                        fmt::format("{}: {} {}.", standard.name, lengthText(*standard.stated_mm, units),
+                                    plusMinusText(standard.error_mm, units)),
                         shows ? "Repeating does not lessen that ±. Prove it on a gauge block before it judges others."
                               : "What is measured against it is never known better than that.",
                         {}});

@@ -2,7 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/statistics/Drift.h"
 
-#include "core/statistics/LeastSquares.h"
 #include "core/statistics/Quantiles.h"
 #include "core/statistics/Summary.h"
 
@@ -35,21 +34,36 @@ std::int64_t inversions(std::vector<double>& values, std::vector<double>& room, 
 
 std::optional<Trend> trend(std::span<double const> x, std::span<double const> y) {
     if (x.size() != y.size() || x.size() < 3) return std::nullopt;
-    // Around its middle, so that a clock in milliseconds loses nothing.
-    double const origin = summarise(x).mean;
-    std::vector<double> design;
-    for (double const each : x) design.insert(design.end(), {1, each - origin});
-    auto const fit = leastSquares(design, 2, y);
-    if (!fit) return std::nullopt;
+    // Around both middles, so that a clock in milliseconds loses nothing.
+    double mean_x = 0, mean_y = 0;
+    for (std::size_t i = 0; i < x.size(); ++i) {
+        mean_x += x[i] - x[0];
+        mean_y += y[i] - y[0];
+    }
+    auto const n = static_cast<double>(x.size());
+    mean_x = x[0] + mean_x / n;
+    mean_y = y[0] + mean_y / n;
+    double xx = 0, xy = 0;
+    for (std::size_t i = 0; i < x.size(); ++i) {
+        xx += (x[i] - mean_x) * (x[i] - mean_x);
+        xy += (x[i] - mean_x) * (y[i] - mean_y);
+    }
+    if (!(xx > 0)) return std::nullopt;
     Trend found;
-    found.slope = fit->coefficients[1];
-    found.intercept = fit->coefficients[0] - found.slope * origin;
-    found.slope_error = fit->standardError(1);
-    found.residual_s = fit->residual_s;
-    double const half = studentQuantile(0.975, fit->dof) * found.slope_error;
+    found.slope = xy / xx;
+    found.intercept = mean_y - found.slope * mean_x;
+    double left = 0;
+    for (std::size_t i = 0; i < x.size(); ++i) {
+        double const off = y[i] - mean_y - found.slope * (x[i] - mean_x);
+        left += off * off;
+    }
+    double const dof = n - 2;
+    found.residual_s = std::sqrt(left / dof);
+    found.slope_error = found.residual_s / std::sqrt(xx);
+    double const half = studentQuantile(0.975, dof) * found.slope_error;
     found.slope_limits = {found.slope - half, found.slope + half};
     if (found.slope_error > 0)
-        found.p = 2 * studentTail(std::abs(found.slope) / found.slope_error, fit->dof);
+        found.p = 2 * studentTail(std::abs(found.slope) / found.slope_error, dof);
     else
         found.p = found.slope == 0 ? 1 : 0;
     return found;

@@ -10,6 +10,18 @@
 
 namespace steady::statistics {
 
+namespace {
+
+constexpr std::size_t shown_bounds = 100;
+
+/// λ_i of n readings.
+double esdBound(double n, double i, double alpha) {
+    double const t = studentQuantile(1 - alpha / (2 * (n - i + 1)), n - i - 1);
+    return (n - i) * t / std::sqrt((n - i - 1 + t * t) * (n - i + 1));
+}
+
+} // namespace
+
 double grubbsCritical(int n, double alpha) {
     double const t = studentQuantile(1 - alpha / (2 * n), n - 2);
     return (n - 1) / std::sqrt(n) * std::sqrt(t * t / (n - 2 + t * t));
@@ -53,12 +65,8 @@ Esd generalizedEsd(std::span<double const> values, std::size_t most, double alph
         if (!(s > 0)) break;
         double const low = mean - sorted[from].first, high = sorted[to - 1].first - mean;
         auto const [off, index] = low > high ? std::pair{low, from} : std::pair{high, to - 1};
-        auto const i = static_cast<double>(step);
-        double const t = studentQuantile(1 - alpha / (2 * (n - i + 1)), n - i - 1);
         esd.r.push_back(off / s);
-        esd.lambda.push_back((n - i) * t / std::sqrt((n - i - 1 + t * t) * (n - i + 1)));
         esd.removed.push_back(sorted[index].second);
-        if (esd.r.back() > esd.lambda.back()) esd.outliers = step;
         double const part = off * off * count() / (count() - 1), taken = sorted[index].first;
         (low > high ? from : to) += low > high ? 1 : -1;
         if (part > squares / 2 || step % 256 == 0) {
@@ -67,6 +75,16 @@ Esd generalizedEsd(std::span<double const> values, std::size_t most, double alph
             sum -= taken;
             squares -= part;
         }
+    }
+    // The bounds fall from step to step: what does not pass the last one passes none.
+    if (esd.r.empty()) return esd;
+    double const least = esdBound(n, static_cast<double>(esd.r.size()), alpha);
+    for (std::size_t step = 1; step <= esd.r.size(); ++step) {
+        bool const asked = esd.r[step - 1] > least || step <= shown_bounds;
+        if (!asked) continue;
+        double const bound = esdBound(n, static_cast<double>(step), alpha);
+        if (step <= shown_bounds) esd.lambda.push_back(bound);
+        if (esd.r[step - 1] > bound) esd.outliers = step;
     }
     return esd;
 }

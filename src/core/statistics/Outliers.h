@@ -19,7 +19,8 @@ Grubbs grubbs(std::span<double const> values, double alpha);
 
 /// Rosner's generalized ESD (e-Handbook 1.3.5.17.3) for up to `most` outliers.
 struct Esd {
-    std::vector<double> r, lambda;    ///< a step each
+    std::vector<double> r;            ///< a step each
+    std::vector<double> lambda;       ///< the bounds of the first hundred steps
     std::vector<std::size_t> removed; ///< index of what each step took, in the values as given
     std::size_t outliers = 0;         ///< the first so many of `removed`
 };

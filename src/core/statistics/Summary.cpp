@@ -19,12 +19,13 @@ Summary summarise(std::span<double const> values) {
     double squares = 0;
     for (double v : values) squares += (v - result.mean) * (v - result.mean);
     if (result.n > 1) result.s = std::sqrt(squares / (result.n - 1));
-    std::vector<double> sorted(values.begin(), values.end());
-    std::sort(sorted.begin(), sorted.end());
-    result.low = sorted.front();
-    result.high = sorted.back();
-    auto const middle = sorted.size() / 2;
-    result.median = sorted.size() % 2 ? sorted[middle] : (sorted[middle - 1] + sorted[middle]) / 2;
+    auto const [low, high] = std::minmax_element(values.begin(), values.end());
+    result.low = *low;
+    result.high = *high;
+    std::vector<double> half(values.begin(), values.end());
+    auto const middle = half.begin() + static_cast<std::ptrdiff_t>(half.size() / 2);
+    std::nth_element(half.begin(), middle, half.end());
+    result.median = half.size() % 2 ? *middle : (*std::max_element(half.begin(), middle) + *middle) / 2;
     return result;
 }
 

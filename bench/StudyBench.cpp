@@ -1,0 +1,73 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/base/Rng.h"
+#include "core/statistics/Summary.h"
+#include "core/studies/StudyJudge.h"
+#include "exchange/CsvNumbers.h"
+
+#include <algorithm>
+#include <benchmark/benchmark.h>
+#include <fmt/format.h>
+
+namespace {
+
+using namespace steady;
+
+std::vector<double> const& million() {
+    static auto const values = [] {
+        Rng rng(31, 0, Purpose::Scatter);
+        std::vector<double> made;
+        for (int i = 0; i < 1'000'000; ++i) made.push_back(9.94 + 0.003 * rng.normal());
+        return made;
+    }();
+    return values;
+}
+
+/// Count, mean, spread and range, which are shown first.
+void SummariseMillion(benchmark::State& state) {
+    for (auto _ : state) benchmark::DoNotOptimize(statistics::summarise(million()).s);
+}
+BENCHMARK(SummariseMillion)->Unit(benchmark::kMillisecond);
+
+void JudgeMillion(benchmark::State& state) {
+    studies::Question question;
+    question.resolution_mm = 0.0001;
+    question.requirement_mm = 0.01;
+    for (auto _ : state) benchmark::DoNotOptimize(studies::judgeStudy(million(), question).n);
+}
+BENCHMARK(JudgeMillion)->Unit(benchmark::kMillisecond);
+
+/// The reference: the same readings put in order.
+void SortMillion(benchmark::State& state) {
+    for (auto _ : state) {
+        auto copy = million();
+        std::sort(copy.begin(), copy.end());
+        benchmark::DoNotOptimize(copy.front());
+    }
+}
+BENCHMARK(SortMillion)->Unit(benchmark::kMillisecond);
+
+std::string const& csv() {
+    static auto const text = [] {
+        std::string made = "nr;z\n";
+        for (int i = 0; i < 200'000; ++i) made += fmt::format("{};{:.4f}\n", i, million()[static_cast<std::size_t>(i)]);
+        return made;
+    }();
+    return text;
+}
+
+void ReadCsv(benchmark::State& state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(exchange::figuresOf(*exchange::readCsv(csv(), "bench"), 1).values.size());
+    state.SetBytesProcessed(static_cast<std::int64_t>(csv().size()) * state.iterations());
+}
+BENCHMARK(ReadCsv)->Unit(benchmark::kMillisecond);
+
+/// The reference: its lines counted.
+void CountLines(benchmark::State& state) {
+    for (auto _ : state) benchmark::DoNotOptimize(std::count(csv().begin(), csv().end(), '\n'));
+    state.SetBytesProcessed(static_cast<std::int64_t>(csv().size()) * state.iterations());
+}
+BENCHMARK(CountLines)->Unit(benchmark::kMillisecond);
+
+} // namespace

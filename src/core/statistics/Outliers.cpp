@@ -69,7 +69,7 @@ Esd generalizedEsd(std::span<double const> values, std::size_t most, double alph
         esd.removed.push_back(sorted[index].second);
         double const part = off * off * count() / (count() - 1), taken = sorted[index].first;
         (low > high ? from : to) += low > high ? 1 : -1;
-        if (part > squares / 2 || step % 256 == 0) {
+        if (part > squares / 2 || step % 8192 == 0) {
             anew();
         } else {
             sum -= taken;

@@ -3,6 +3,7 @@
 #include "paper/OffChart.h"
 
 #include <algorithm>
+#include <cmath>
 
 namespace steady::paper {
 
@@ -38,8 +39,12 @@ void OffChart::paint(QPainter& p, QString const& off, QString const& across) con
                QStringLiteral("%1, %2").arg(across, name));
 }
 
-void OffChart::figure(QPainter& p, double mm) const {
+void OffChart::figure(QPainter& p, double mm) {
     bool const metric = units == UnitSystem::Metric;
+    bool const taken =
+        std::any_of(figures.begin(), figures.end(), [&](double at) { return std::abs(at - x(mm)) < 2.2 * line; });
+    if (taken) return;
+    figures.push_back(x(mm));
     p.setFont(ink.font(Ink::Type::Mono));
     p.setPen(ink.soft);
     p.drawText(QRectF(x(mm) - 50, area.bottom() + 4, 100, line), Qt::AlignHCenter,

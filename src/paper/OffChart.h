@@ -8,6 +8,7 @@
 
 #include <QPainter>
 #include <QRectF>
+#include <vector>
 
 namespace steady::paper {
 
@@ -18,14 +19,15 @@ struct OffChart {
     double y(double mm) const { return area.center().y() - mm / most_mm * area.height() / 2; }
     /// `off`: what less what; `across`: of which length.
     void paint(QPainter& painter, QString const& off, QString const& across) const;
-    /// The length of a mark, below it.
-    void figure(QPainter& painter, double mm) const;
+    /// The length of a mark, below it; left out where another one stands already.
+    void figure(QPainter& painter, double mm);
     double below() const { return area.bottom() + 4 + 2.4 * line; } ///< where a legend begins
 
     QRectF whole, area;
     double low_mm, far_mm, most_mm, line;
     UnitSystem units;
     Ink const& ink;
+    std::vector<double> figures; ///< where they stand, pixels
 };
 
 /// Before there is anything to draw.

@@ -25,7 +25,7 @@ void paintScale(QPainter& p, QRectF const& whole, ScalePicture const& picture, I
     }
     bool const both =
         std::any_of(picture.moves.begin(), picture.moves.end(), [](auto const& m) { return m.commanded_mm < 0; });
-    OffChart const chart(whole, both ? -far : 0, far, most, picture.units, ink);
+    OffChart chart(whole, both ? -far : 0, far, most, picture.units, ink);
     chart.paint(p, QStringLiteral("measured less commanded"), QStringLiteral("commanded"));
     if (picture.scale) {
         auto const& s = *picture.scale;

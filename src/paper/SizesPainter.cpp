@@ -45,7 +45,7 @@ void paintSizes(QPainter& p, QRectF const& whole, SizesPicture const& picture, I
         far = std::max(far, part.wanted_mm);
         most = std::max(most, std::abs(part.measured_mm - part.wanted_mm) + picture.check.error_mm);
     }
-    OffChart const chart(whole, 0, far, most, picture.units, ink);
+    OffChart chart(whole, 0, far, most, picture.units, ink);
     chart.paint(p, QStringLiteral("measured less wanted"), QStringLiteral("wanted"));
     auto const sizes = install::partSizes(picture.check);
     double key = chart.area.left();

@@ -53,6 +53,8 @@ Result<std::vector<Contribution>> contributionsOf(Json const& json, std::string 
             }
         }
         if (!each.contains("u")) return wrong("u", "there");
+        if (c.low > c.high) return wrong("low", "at most high");
+        if (c.shape == Shape::OneSided && c.low == c.high) return wrong("one_sided", "with its low and its high");
         all.push_back(std::move(c));
     }
     return all;

@@ -50,18 +50,15 @@ void paintSizes(QPainter& p, QRectF const& whole, SizesPicture const& picture, I
     auto const sizes = install::partSizes(picture.check);
     double key = chart.area.left();
     for (auto const sort : all_sorts) {
-        double sum = 0, least = far, longest = 0;
-        int count = 0;
+        double least = far, longest = 0;
         for (auto const& part : parts) {
             if (part.size != sort) continue;
-            ++count;
-            sum += part.measured_mm - part.wanted_mm - (sizes ? sizes->scale * part.wanted_mm : 0);
             least = std::min(least, part.wanted_mm);
             longest = std::max(longest, part.wanted_mm);
         }
-        if (count == 0) continue;
-        if (sizes) { // the offset that least squares gives a sort is the mean of what the common slope leaves
-            double const offset = sum / count;
+        if (longest == 0) continue; // none of this sort
+        for (auto const& [of, offset] : sizes ? sizes->offsets_mm : decltype(sizes->offsets_mm){}) {
+            if (of != sort) continue;
             p.setPen(QPen(ink.accent, 2));
             p.drawLine(QPointF(chart.x(least), chart.y(offset + sizes->scale * least)),
                        QPointF(chart.x(longest), chart.y(offset + sizes->scale * longest)));

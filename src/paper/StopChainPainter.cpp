@@ -91,8 +91,8 @@ void paintStopChain(QPainter& p, QRectF const& area, StopChainPicture const& pic
         then.push_back(
             {QStringLiteral("4  The position is lost"), QStringLiteral("Home again before anything else."), ink.ink});
         then.push_back({QStringLiteral("5  Off it upwards only"),
-                        QStringLiteral("By hand or with the chain bridged as the maker says, Z up, nothing else; then "
-                                       "look at the setter."),
+                        QStringLiteral("By the Z screw or as the maker’s manual says, Z up, nothing else; then look at "
+                                       "the setter. Nobody bridges the chain."),
                         ink.ink});
     }
     double top = y + 4.4 * line;

@@ -153,7 +153,8 @@ private Q_SLOTS:
         QCOMPARE(one["worst_case_high"].get<double>(), 0.025);
         QVERIFY(one["effective_dof"].is_null());
         for (auto const* wrong : {"{}", "[]", "[{\"name\":\"a\"}]", "[{\"u\":-1}]", "[{\"u\":1,\"dof\":0}]",
-                                  "[{\"u\":1,\"shape\":\"round\"}]", "[{\"u\":1,\"colour\":2}]", "nonsense"})
+                                  "[{\"u\":1,\"shape\":\"round\"}]", "[{\"u\":1,\"shape\":\"one_sided\"}]",
+                                  "[{\"u\":1,\"low\":2,\"high\":1}]", "[{\"u\":1,\"colour\":2}]", "nonsense"})
             QCOMPARE(run({"budget", file("w.json", wrong)}).code, 2);
     }
 };

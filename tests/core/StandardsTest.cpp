@@ -165,6 +165,7 @@ private Q_SLOTS:
         };
         QCOMPARE(*read("2 3,5 1"), (std::vector<Spacer>{{2}, {3.5}, {1}}));
         QCOMPARE(*read("2 + 0.5"), (std::vector<Spacer>{{2}, {0.5}}));
+        QCOMPARE(*read("2 mm + 0.1 in;1"), (std::vector<Spacer>{{2}, {2.54}, {1}}));
         QCOMPARE(*read("0.1", UnitSystem::Inch), (std::vector<Spacer>{{2.54}}));
         QCOMPARE(read("2 x").error().code, Code::NotANumber);
         QCOMPARE(read("-1").error().code, Code::OutOfRange);

@@ -49,6 +49,13 @@ constexpr Words all_words[] = {
     {BeamStep::Done, u"Aligned, calibrated, verified.",
      u"Begin again after any knock, after the head was loosened, and when its check is due.", nullptr, nullptr}};
 
+constexpr bool inOrder() {
+    for (std::size_t i = 0; i < std::size(all_words); ++i)
+        if (static_cast<std::size_t>(all_words[i].step) != i) return false;
+    return true;
+}
+static_assert(inOrder(), "they are found by the number of their step");
+
 bool inVolts(BeamStep step) { return step >= BeamStep::Blocked && step <= BeamStep::Locked; }
 bool running(BeamStep step) { return step == BeamStep::Calibrated || step == BeamStep::Verified; }
 

@@ -53,7 +53,7 @@ std::optional<Judgement> quarantineWarning(facts::Reader const& book, shop::Zero
 std::vector<Judgement> careJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<Judgement> said;
     auto const* tool = book.find(setup.place.assembly);
-    if (!tool) return said;
+    if (!tool) return {{Severity::Note, "No tool is chosen.", "Choose or type the one in the spindle, at Tool.", {}}};
     if (auto warning = quarantineWarning(book, setup)) said.push_back(std::move(*warning));
     auto const all = careOf(book, setup.place.assembly);
     auto const* holder = book.find(tool->holder);
@@ -85,12 +85,21 @@ std::vector<Judgement> careJudgements(facts::Reader const& book, shop::ZeroSetup
                                     roughLengthText(flutes_clear_mm, book.units())),
                         {}});
     if (!last(all, {Care::Cleaned, Care::Inspected}) && !all.empty())
-        said.push_back({Severity::Note, "Nobody has written down that it was cleaned or looked at.", "", {}});
+        said.push_back({Severity::Note,
+                        "Nobody has written down that it was cleaned or looked at.",
+                        "Cone, collet and nut clean, flutes whole, nothing bent: then write it down.",
+                        {}});
     if (!tool->spacers.empty())
         said.push_back({Severity::Note,
                         fmt::format("Spacers: {} in all.", lengthText(tool->stack_mm(), book.units())),
                         "Typing others changes its length by the difference: changed, not measured, until it is "
                         "touched again.",
+                        {}});
+    if (said.empty())
+        said.push_back({Severity::Note,
+                        "Nothing is known of its care yet.",
+                        "Write down what you do, as you do it. A holder with collet and torque, typed at Parts and "
+                        "chosen at Tool, is compared with it.",
                         {}});
     return said;
 }

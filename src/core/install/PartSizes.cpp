@@ -69,6 +69,7 @@ Result<PartSizes> partSizes(shop::PartCheck const& check) {
         return fail(Code::FewReadings, {"parts measured"}, fmt::format("{}", check.parts.size()),
                     "two sizes of one sort");
     sizes.scale = fit->coefficients[0];
+    for (std::size_t i = 0; i < sorts.size(); ++i) sizes.offsets_mm.push_back({sorts[i], fit->coefficients[1 + i]});
     std::vector<Contribution> parts;
     if (fit->dof > 0)
         parts.push_back(

@@ -23,6 +23,7 @@ struct PartSizes {
     double scale = 0; ///< by how much a millimetre comes out too long, mm
     uncertainty::Budget scale_budget;
     double longest_mm = 0;
+    std::vector<std::pair<shop::PartSize, double>> offsets_mm; ///< of each sort that was measured
     std::optional<Told> cutter;   ///< true diameter less the one that the program was made for
     std::optional<Told> reversal; ///< lost motion
     std::optional<Told> constant; ///< of the measuring itself

@@ -11,10 +11,12 @@ namespace steady::zeroing {
 
 Result<std::vector<shop::Spacer>> parseSpacers(std::string_view text, UnitSystem units) {
     std::vector<shop::Spacer> all;
-    constexpr std::string_view apart = " ;+";
+    std::string_view const apart = text.find_first_of(";+") == text.npos ? " " : ";+";
     for (std::size_t at = text.find_first_not_of(apart); at != text.npos;) {
         auto const end = std::min(text.find_first_of(apart, at), text.size());
-        auto const typed = parseLength(text.substr(at, end - at), units, "spacers");
+        auto part = text.substr(at, end - at);
+        part.remove_prefix(std::min(part.find_first_not_of(' '), part.size()));
+        auto const typed = parseLength(part, units, "spacers");
         if (!typed) return Failure(typed.error());
         if (typed->mm < 0 || typed->mm > 200)
             return fail(Code::OutOfRange, {"spacers"}, lengthText(typed->mm, units), "0 to 200 mm each");

@@ -12,8 +12,8 @@ namespace steady::zeroing {
 /// Two spacers with a caliper, ±; common practice.
 inline constexpr double swap_error_mm = 0.03;
 
-/// “2, 3.5 and 1” as somebody types it: numbers in the book's unit, apart by blanks or semicolons. Error: as of a
-/// length; OutOfRange; EmptyText.
+/// “2 3.5 1”, “2 mm + 3.5 mm”: thicknesses apart by plus or semicolon, or by blanks where there is neither. Error: as
+/// of a length; OutOfRange; EmptyText.
 Result<std::vector<shop::Spacer>> parseSpacers(std::string_view text, UnitSystem units);
 std::string spacersText(std::vector<shop::Spacer> const& spacers, UnitSystem units);
 

@@ -53,9 +53,9 @@ void paintStopChain(QPainter& p, QRectF const& area, StopChainPicture const& pic
     p.drawRoundedRect(drives, 4, 4);
     words(drives, Qt::AlignCenter, QStringLiteral("drives"), ink.ink, Ink::Type::Strong);
     words({left - 12, y + 8, 0.16 * wide, 2 * line}, Qt::AlignLeft, QStringLiteral("supply"), ink.soft);
-    words({at_button - 0.13 * wide, y + 8, 0.26 * wide, 2 * line}, Qt::AlignHCenter, QStringLiteral("stop button"),
+    words({at_button - 0.1 * wide, y + 8, 0.2 * wide, 2 * line}, Qt::AlignHCenter, QStringLiteral("stop button"),
           ink.ink);
-    words({at_contact - 0.16 * wide, y + 8, 0.32 * wide, 3 * line}, Qt::AlignHCenter,
+    words({at_contact - 0.2 * wide, y + 8, 0.4 * wide, 3 * line}, Qt::AlignHCenter,
           wired
               ? QStringLiteral("overtravel contact, opens at %1").arg(text(lengthText(*s.overtravel_mm, picture.units)))
               : QStringLiteral("no overtravel contact: the end of the stroke is all there is"),
@@ -90,13 +90,14 @@ void paintStopChain(QPainter& p, QRectF const& area, StopChainPicture const& pic
                         z == shop::ZWithoutPower::Holds ? ink.good : ink.attention});
         then.push_back(
             {QStringLiteral("4  The position is lost"), QStringLiteral("Home again before anything else."), ink.ink});
-        then.push_back({QStringLiteral("5  Off it upwards only"),
-                        QStringLiteral("By the Z screw or as the maker’s manual says, Z up, nothing else; then look at "
-                                       "the setter. Nobody bridges the chain."),
-                        ink.ink});
+        then.push_back(
+            {QStringLiteral("5  Off it upwards only"),
+             QStringLiteral("By the Z screw or the maker’s manual, and nothing but Z. Nobody bridges the chain; "
+                            "the setter is looked at first."),
+             ink.ink});
     }
     double top = y + 4.4 * line;
-    double const step = std::min(3.2 * line, (area.bottom() - top - 4) / 5.0);
+    double const step = std::min(4.2 * line, (area.bottom() - top - 4) / 5.0);
     for (auto const& each : then) {
         p.setPen(QPen(ink.hairline, 1));
         p.drawLine(QPointF(left, top - 6), QPointF(right, top - 6));

@@ -6,6 +6,7 @@
 #include "app/layout/LayoutStation.h"
 #include "app/machine/MachineStation.h"
 #include "app/macros/MacrosStation.h"
+#include "app/repeat/RepeatStation.h"
 #include "app/upkeep/UpkeepStation.h"
 #include "app/wiring/WiringStation.h"
 #include "app/zeroing/ZeroingStation.h"
@@ -31,9 +32,10 @@ StationTable stations() {
             row<KitStation>(u"kit"_s, u"Kit"_s, u"Ctrl+2"_s, &Progress::kit),
             row<LayoutStation>(u"layout"_s, u"Layout"_s, u"Ctrl+3"_s, &Progress::layout),
             row<WiringStation>(u"wiring"_s, u"Wiring"_s, u"Ctrl+4"_s, &Progress::wiring),
-            row<ZeroingStation>(u"zeroing"_s, u"Zeroing"_s, u"Ctrl+5"_s, &Progress::zeroing),
-            row<MacrosStation>(u"macros"_s, u"Macros"_s, u"Ctrl+6"_s, &Progress::macros),
-            row<UpkeepStation>(u"upkeep"_s, u"Upkeep"_s, u"Ctrl+7"_s, &Progress::upkeep)};
+            row<RepeatStation>(u"repeatability"_s, u"Repeatability"_s, u"Ctrl+5"_s, &Progress::repeatability),
+            row<ZeroingStation>(u"zeroing"_s, u"Zeroing"_s, u"Ctrl+6"_s, &Progress::zeroing),
+            row<MacrosStation>(u"macros"_s, u"Macros"_s, u"Ctrl+7"_s, &Progress::macros),
+            row<UpkeepStation>(u"upkeep"_s, u"Upkeep"_s, u"Ctrl+8"_s, &Progress::upkeep)};
 }
 
 } // namespace steady::app

@@ -94,6 +94,8 @@ void setterPart(Walk& walk, World& world) {
         w.field("bracket_reach_mm", s.bracket_reach_mm);
         w.field("bracket_top_mm", s.bracket_top_mm);
         w.field("chip_mm", s.chip_mm);
+        w.field("dome_mm", s.dome_mm);
+        w.field("tilt_mm", s.tilt_mm);
         w.word("circuit", s.circuit, circuit_words);
         w.field("inverted", s.inverted);
         w.field("lead_off", s.lead_off);

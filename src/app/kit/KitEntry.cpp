@@ -3,7 +3,7 @@
 // What is typed at Kit: plates, setters, tools and the parts they are made of.
 
 #include "app/kit/KitStation.h"
-#include "app/kit/ReadingsList.h"
+#include "app/shell/ReadingsList.h"
 
 namespace steady::app {
 
@@ -57,7 +57,8 @@ void KitStation::buildPlate(QVBoxLayout* page) {
     m_reading = new LengthField(u"kit.reading"_s, u"Add a thickness reading"_s, desk().look());
     m_reading->onLength([this](TypedLength const& typed) { return addReading(typed); });
     page->addWidget(m_reading);
-    m_list = new ReadingsList(desk());
+    m_list = new ReadingsList(desk(), u"kit"_s, u"Thickness readings"_s,
+                              {u"typed wrong"_s, u"slipped"_s, u"burr or dirt"_s, u"wrong place"_s});
     page->addWidget(m_list);
 
     auto form = std::make_unique<Form<TouchPlate>>(

@@ -3,9 +3,9 @@
 #include "app/kit/KitStation.h"
 
 #include "app/kit/CareView.h"
-#include "app/kit/ReadingsList.h"
 #include "app/kit/StandardsView.h"
 #include "app/kit/ToolTableView.h"
+#include "app/shell/ReadingsList.h"
 #include "core/advice/Care.h"
 #include "core/advice/SetterAdvice.h"
 #include "core/advice/ToolAdvice.h"

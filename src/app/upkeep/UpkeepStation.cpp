@@ -43,6 +43,9 @@ char const* shortTitle(upkeep::ResultState const& result, shop::PlaceOfWork cons
     case ResultKind::BoardConstant: return "Board";
     case ResultKind::WorkZero: return "Work zero";
     case ResultKind::Link: return "Link";
+    case ResultKind::Repeatability: return "Repeats";
+    case ResultKind::DiscMap: return "Map of the disc";
+    case ResultKind::LengthModel: return "Setter and gauge";
     case ResultKind::Home: return "Home";
     case ResultKind::Scale: return "Axis scale";
     default: return "";

@@ -16,7 +16,7 @@ public:
     RowPainter(Look const& look, RowsModel const& model, QObject* parent)
         : QStyledItemDelegate(parent), m_look(look), m_model(model) {}
     QSize sizeHint(QStyleOptionViewItem const& option, QModelIndex const& index) const override {
-        auto const& row = m_model.at(index.row());
+        auto const row = m_model.at(index.row());
         if (row.type == Type::Mono) return {m_look.px(120), m_look.px(24)};
         auto const* view = qobject_cast<QListView const*>(option.widget);
         double const width = (view ? view->viewport()->width() : m_look.px(240)) - left(row) - m_look.px(16);
@@ -27,7 +27,7 @@ public:
     int left(Row const& row) const { return row.mark ? m_look.px(22) : 0; }
     void paint(QPainter* painter, QStyleOptionViewItem const& option, QModelIndex const& index) const override {
         auto const& ink = m_look.ink();
-        auto const& row = m_model.at(index.row());
+        auto const row = m_model.at(index.row());
         painter->save();
         if (option.state & QStyle::State_Selected) {
             painter->fillRect(option.rect, ink.chosen);
@@ -59,14 +59,15 @@ private:
 
 } // namespace
 
-void RowsModel::show(std::vector<Row> rows) {
+void RowsModel::show(int count, Each each) {
     beginResetModel();
-    m_rows = std::move(rows);
+    m_count = count;
+    m_each = std::move(each);
     endResetModel();
 }
 
 QVariant RowsModel::data(QModelIndex const& index, int role) const {
-    auto const& row = at(index.row());
+    auto const row = at(index.row());
     if (role == Qt::DisplayRole || role == Qt::AccessibleTextRole)
         return row.detail.isEmpty() ? row.text : row.text + QStringLiteral(". ") + row.detail;
     if (role == Qt::ToolTipRole && !row.tip.isEmpty()) return tip(row.tip);
@@ -97,7 +98,8 @@ void RowsView::fitRows(int most) {
 
 void RowsView::show(std::vector<Row> rows) {
     auto const before = chosen() >= 0 ? row(chosen()).text : QString();
-    m_model->show(std::move(rows));
+    int const now = static_cast<int>(rows.size());
+    m_model->show(now, [all = std::move(rows)](int at) { return all[static_cast<std::size_t>(at)]; });
     int at = count() ? 0 : -1;
     for (int i = count() - 1; i >= 0; --i)
         if (row(i).text == before) at = i; // the first of equals

@@ -9,6 +9,7 @@
 
 #include <QAbstractListModel>
 #include <QListView>
+#include <functional>
 
 namespace steady::app {
 
@@ -23,13 +24,16 @@ struct Row {
 class RowsModel : public QAbstractListModel {
 public:
     using QAbstractListModel::QAbstractListModel;
-    void show(std::vector<Row> rows);
-    int rowCount(QModelIndex const& = {}) const override { return static_cast<int>(m_rows.size()); }
+    using Each = std::function<Row(int at)>;
+    /// Each is made when it is looked at, so that long lists cost nothing.
+    void show(int count, Each each);
+    int rowCount(QModelIndex const& = {}) const override { return m_count; }
     QVariant data(QModelIndex const& index, int role) const override;
-    Row const& at(int row) const { return m_rows[static_cast<std::size_t>(row)]; }
+    Row at(int row) const { return m_each(row); }
 
 private:
-    std::vector<Row> m_rows;
+    int m_count = 0;
+    Each m_each;
 };
 
 class RowsView : public QListView {
@@ -39,13 +43,15 @@ public:
     RowsView(QString name, QString title, Look const& look, QWidget* parent = nullptr);
     /// The chosen row stays chosen where its words are still there.
     void show(std::vector<Row> rows);
+    /// So many, each made when it is looked at; none is chosen.
+    void showEach(int count, RowsModel::Each each) { m_model->show(count, std::move(each)); }
     /// −1: none.
     int chosen() const { return currentIndex().isValid() ? currentIndex().row() : -1; }
     void choose(int row) { setCurrentIndex(m_model->index(row)); }
     /// As high as its rows, up to so many.
     void fitRows(int most);
     int count() const { return m_model->rowCount(); }
-    Row const& row(int at) const { return m_model->at(at); }
+    Row row(int at) const { return m_model->at(at); }
 
 Q_SIGNALS:
     void choiceChanged();

@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <numbers>
 
 namespace steady::machine {
 namespace {
@@ -150,6 +151,26 @@ double liftOverSetter(World const& world, Vec3 const& at) {
     return liftOverDisc_mm(world.tool, world.spindle.turned_deg, s.x_mm - at[0], s.y_mm - at[1], s.disc_mm / 2);
 }
 
+/// How much higher than a flat disc it is met: under the middle of a pointed or round end, else at the highest place
+/// under the rim.
+double discShape_mm(World const& world, Vec3 const& at) {
+    auto const& s = *world.setter;
+    if (s.dome_mm == 0 && s.tilt_mm == 0) return 0;
+    double const edge = s.disc_mm / 2;
+    auto const height = [&](double x, double y) {
+        double const share = std::min(1.0, std::hypot(x, y) / edge);
+        return -s.dome_mm * share * share + s.tilt_mm / 2 * std::clamp(x / edge, -1.0, 1.0);
+    };
+    double const x = at[0] - s.x_mm, y = at[1] - s.y_mm;
+    if (world.tool.tip != shop::TipShape::Rim) return height(x, y);
+    double highest = -s.dome_mm - std::abs(s.tilt_mm);
+    for (int i = 0; i < 360; ++i) {
+        double const angle = 2 * std::numbers::pi * i / 360, r = world.tool.contact_radius_mm;
+        highest = std::max(highest, height(x + r * std::cos(angle), y + r * std::sin(angle)));
+    }
+    return highest;
+}
+
 } // namespace
 
 char const* name(Solid solid) {
@@ -191,7 +212,8 @@ bool overDisc(World const& world, Vec3 const& at) { return world.setter && std::
 
 double setterTripZ_mm(World const& world, Vec3 const& at) {
     auto const& s = *world.setter;
-    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at);
+    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at) +
+           discShape_mm(world, at);
 }
 
 std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at) {

@@ -99,6 +99,8 @@ struct Setter {
     Circuit circuit = Circuit::ClosedAtRest;
     bool inverted = false, lead_off = false, shorted = false;
     Electric electric;
+    double dome_mm = 0; ///< by which the middle of the disc stands higher than its rim
+    double tilt_mm = 0; ///< by which its +X edge stands higher than its -X edge
     bool operator==(Setter const&) const = default;
 };
 

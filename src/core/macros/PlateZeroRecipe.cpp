@@ -165,7 +165,7 @@ struct PlateBuilder {
 
     void link() {
         auto const touch =
-            planTouch(zero.machine, zeroing::feedsFor(zero.machine, *use.setter), use.setter->practice, true);
+            planTouch(use.at_setter, zeroing::feedsFor(zero.machine, *use.setter), use.setter->practice, true);
         parts.readySetter(touch, *use.setter, true, {});
         parts.acrossToSetter(*use.setter);
         parts.touchSetter(touch);

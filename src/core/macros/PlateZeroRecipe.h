@@ -33,6 +33,7 @@ struct PlateZeroUse {
     std::optional<double> table_length_mm;  ///< length table: of the tool in the spindle, taken off its contact
     std::vector<OwnOffset> own_offsets;     ///< one offset per tool
     std::optional<shop::ToolSetter> setter; ///< for the link
+    shop::Machine at_setter;                ///< as it touches that
     SetterWay way;
     std::optional<double> board_z_mm;          ///< machine Z at which this tool stands on the spoilboard, where known
     std::optional<zeroing::Between> window_mm; ///< of the tool's own contact or length; none: all that can be

@@ -10,6 +10,7 @@
 #include "core/zeroing/BoardZero.h"
 
 #include <algorithm>
+#include <cmath>
 #include <fmt/format.h>
 
 namespace steady::macros {
@@ -274,6 +275,46 @@ struct SetterBuilder {
         return recipe();
     }
 
+    Result<Recipe> loop(TouchLoop const& plan) {
+        parts.zero_now = "Z zero is as it was.";
+        parts.begin(0);
+        requireTool();
+        reach({});
+        tell(1);
+        for (int i = 2; i <= plan.touches; ++i) {
+            auto const at =
+                plan.places.empty() ? std::array<double, 2>{} : plan.places[static_cast<std::size_t>(i - 1)];
+            add("", "Safe Z before the next one.", RetractTo{machine.safeZ_mm()});
+            switch (plan.between) {
+            case Between::Nothing: break;
+            case Between::MoveAway:
+                add("", "Away, and back.", MoveAcross{setter.x_mm + plan.away_mm, setter.y_mm});
+                add("", "Back over the setter.", MoveAcross{setter.x_mm, setter.y_mm});
+                break;
+            case Between::TurnSpindle:
+                add("", "The next one at another angle.",
+                    Pause{"Turn the spindle by an eighth of a turn by hand, hands clear. Then resume.", {}});
+                break;
+            case Between::OtherPlace:
+                add("", "To the next place on the disc.", MoveAcross{setter.x_mm + at[0], setter.y_mm + at[1]});
+                break;
+            }
+            parts.air(touch);
+            parts.touchSetter(touch);
+            tell(i);
+        }
+        add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
+        add("", "", End{"All readings are taken. Nothing was set."});
+        header.push_back(fmt::format("{} readings for a study. Sets nothing.", plan.touches));
+        auto made = recipe();
+        if (made) made->title = "Readings for a study";
+        return made;
+    }
+    void tell(int nr) {
+        add("", "The reading.",
+            TellLength{fmt::format("Reading {}: Z", nr), slot_setter, slot_result, addends(touch.lag_mm, {})});
+    }
+
     Result<Recipe> recipe() {
         describe();
         return Recipe{title(kind), std::move(header), machine.units, std::move(parts.steps)};
@@ -285,7 +326,9 @@ struct SetterBuilder {
 Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
-    auto const machine = zeroing::machineOf(book, setup);
+    auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
+    if (!toucher) return Failure(toucher.error());
+    auto const& machine = toucher->machine;
     SetterBuilder b{kind,    book,    setup,
                     machine, *setter, planTouch(machine, zeroing::feedsFor(machine, *setter), setter->practice, true)};
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
@@ -295,6 +338,29 @@ Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetu
     case Kind::TableZero: return b.tableZero();
     default: return b.retouch();
     }
+}
+
+Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop const& loop) {
+    auto const* setter = book.find(setup.place.setter);
+    if (!setter) return fail(Code::NoSetter, {"setter"});
+    if (loop.touches < 2 || loop.touches > most_loop_touches)
+        return fail(Code::OutOfRange, {"readings"}, std::to_string(loop.touches),
+                    fmt::format("2 to {}", most_loop_touches));
+    for (auto const& at : loop.places)
+        if (std::hypot(at[0], at[1]) > setter->disc_mm / 2)
+            return fail(Code::NotOnDisc, {"place on the disc"},
+                        lengthText(std::hypot(at[0], at[1]), book.units()) + " from the middle",
+                        lengthText(setter->disc_mm, book.units()));
+    auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
+    if (!toucher) return Failure(toucher.error());
+    auto once = setter->practice;
+    once.touches = 1; // each reading is one touch: the mean of several scatters less
+    SetterBuilder b{
+        Kind::Retouch, book,
+        setup,         toucher->machine,
+        *setter,       planTouch(toucher->machine, zeroing::feedsFor(toucher->machine, *setter), once, true)};
+    if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
+    return b.loop(loop);
 }
 
 } // namespace steady::macros

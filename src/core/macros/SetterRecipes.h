@@ -9,6 +9,8 @@
 #include "core/macros/Parts.h"
 #include "core/zeroing/Lengths.h"
 
+#include <array>
+
 namespace steady::macros {
 
 /// Between the free disc and the tip of the longest that the tool may be.
@@ -39,5 +41,17 @@ Result<FitsSetter> fitsSetter(facts::Reader const& book, shop::ZeroSetup const& 
 /// Re-touch (W' = setter contact − D), length into the table (L = L_ref + m − m_ref), zero on the spoilboard
 /// (W = m − B); each for the book's tools or for any. Error: as setterWay or fitsSetter, and what the kind lacks.
 Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup);
+
+/// Readings for a study: the setter touched again and again, one slow touch each, told as it comes. Sets nothing.
+enum class Between { Nothing, MoveAway, TurnSpindle, OtherPlace };
+struct TouchLoop {
+    Between between = Between::Nothing;
+    int touches = 20;                               ///< 2 to 100
+    double away_mm = 40;                            ///< how far it moves away in X
+    std::vector<std::array<double, 2>> places = {}; ///< OtherPlace: from the middle of the disc, one each
+};
+inline constexpr int most_loop_touches = 100;
+/// Error: as setterWay; OutOfRange for the number of touches, NotOnDisc for a place beside the disc.
+Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop const& loop);
 
 } // namespace steady::macros

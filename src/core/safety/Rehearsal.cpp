@@ -94,7 +94,10 @@ struct Writer {
         if (kind == Kind::PlateZeroLink) {
             auto const* setter = book.find(setup.place.setter);
             if (!setter) return fail(Code::NoSetter, {"setter"});
+            auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
+            if (!toucher) return Failure(toucher.error());
             use.setter = *setter;
+            use.at_setter = toucher->machine;
             auto const row = macros::setterRow(book, setup, setup.place.assembly);
             if (!row) return Failure(row.error());
             use.way.rows = {*row};
@@ -228,6 +231,13 @@ struct Writer {
     }
 };
 
+/// The tool stands high, and no plate lies about.
+void afterAChange(machine::World& world, shop::Machine const& machine) {
+    world.position_mm[2] = machine.safeZ_mm() - 1;
+    world.plate.place = machine::PlatePlace::Away;
+    world.input.clip = machine::ClipPlace::Away;
+}
+
 } // namespace
 
 Rehearsal::Rehearsal() : m_world(std::make_unique<machine::World>()) {}
@@ -266,10 +276,8 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     if (macros::touchesPlate(kind)) {
         made.plan = *macros::planPlateZero(*zero); // the recipe has been made of it
         world.position_mm[2] += (made.plan.least_gap_mm + made.plan.most_gap_mm) / 2 - 8;
-    } else { // after a tool change the tool stands high, and no plate lies about
-        world.position_mm[2] = zero->machine.safeZ_mm() - 1;
-        world.plate.place = machine::PlatePlace::Away;
-        world.input.clip = machine::ClipPlace::Away;
+    } else {
+        afterAChange(world, zero->machine);
     }
     for (auto const& asked : chosen.acts())
         world.person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
@@ -282,6 +290,19 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
             made.length_datum_mm = -first->length_mm.value_or(machine::assumed_length_mm);
     made.zero = std::move(*zero);
     return made;
+}
+
+Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    auto const zero = zeroing::plateZero(book, setup);
+    if (!zero) return Failure(zero.error());
+    auto const* setter = book.find(setup.place.setter);
+    if (!setter) return fail(Code::NoSetter, {"setter"});
+    auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
+    if (!toucher) return Failure(toucher.error());
+    auto world = Writer{book, setup, Kind::Retouch, *zero}.world();
+    afterAChange(world, zero->machine);
+    world.input.scatter_mm = toucher->machine.switch_scatter_mm;
+    return world;
 }
 
 Prediction predict(Rehearsal const& rehearsal) {

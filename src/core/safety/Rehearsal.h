@@ -44,6 +44,10 @@ private:
 Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& setup,
                            macros::Kind kind = macros::Kind::PlateZero, std::set<std::string> const& leave_out = {});
 
+/// The machine as the book believes it, over a tool change: the tool high, plate and clip away, the setter's touches
+/// scattering as they do. Error: what the zero lacks, a study that cannot be read.
+Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const& setup);
+
 /// What the macro takes when all is as the book says; pauses come on top.
 struct Prediction {
     double machine_s = 0;

@@ -31,6 +31,7 @@ inline constexpr Whole touches{1, 5};
 inline constexpr Whole air_output{0, 7};
 inline constexpr Whole teeth{1, 24};
 inline constexpr Whole holes{0, 12};
+inline constexpr Whole planned{2, 1'000'000}; ///< readings of a study
 inline constexpr Whole home_epoch{0, 1'000'000};
 inline constexpr Real backlash_mm{0, 2};
 inline constexpr Real how_often{0.5, 10'000'000}; ///< days, tool changes, cycles
@@ -43,7 +44,10 @@ inline constexpr Real extent_mm{1, 100'000};
 inline constexpr Real pitch_mm{1, 10'000};
 inline constexpr Real clearance_mm{0, 500};
 inline constexpr Real chain_s{0, 10};
-inline constexpr Real good_mm{0.001, 5}; ///< what a touch has to be good to, ±
+inline constexpr Real good_mm{0.001, 5};     ///< what a touch has to be good to, ±
+inline constexpr Real share{0.5, 0.9999};    ///< of all touches, and a confidence
+inline constexpr Real step_mm{0.000'001, 1}; ///< of a readout
+inline constexpr Real temperature_c{-40, 80};
 inline constexpr Real torque_nm{0, 1000};
 inline constexpr Real steps_per_mm{0, 1'000'000};
 inline constexpr Real size_mm{0, 100'000};

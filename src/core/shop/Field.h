@@ -54,8 +54,8 @@ concept Upgraded = requires(T value, OldBody old) {
 constexpr std::string_view unitOf(std::string_view key) {
     constexpr struct {
         std::string_view end, unit;
-    } known[] = {{"_mm_min", "mm/min"}, {"_mm_s2", "mm/s²"}, {"_utc_ms", "ms"}, {"_mm", "mm"},    {"_s", "s"},
-                 {"_deg", "°"},         {"_nm", "Nm"},       {"_v", "V"},       {"_days", "days"}};
+    } known[] = {{"_mm_min", "mm/min"}, {"_mm_s2", "mm/s²"}, {"_utc_ms", "ms"}, {"_mm", "mm"}, {"_s", "s"},
+                 {"_deg", "°"},         {"_nm", "Nm"},       {"_v", "V"},       {"_c", "°C"},  {"_days", "days"}};
     for (auto const& [end, unit] : known)
         if (key.ends_with(end)) return unit;
     return "";

@@ -4,16 +4,18 @@
 
 #include "core/statistics/Summary.h"
 
+#include <algorithm>
 #include <cmath>
 #include <numbers>
 
 namespace steady::statistics {
 
-ControlChart controlChart(std::span<double const> values) {
+ControlChart controlChart(std::span<double const> values, std::size_t base) {
     ControlChart chart;
-    chart.centre = summarise(values).mean;
-    for (std::size_t i = 1; i < values.size(); ++i) chart.moving_range += std::abs(values[i] - values[i - 1]);
-    if (values.size() > 1) chart.moving_range /= static_cast<double>(values.size() - 1);
+    auto const first = values.first(std::min(base, values.size()));
+    chart.centre = summarise(first).mean;
+    for (std::size_t i = 1; i < first.size(); ++i) chart.moving_range += std::abs(first[i] - first[i - 1]);
+    if (first.size() > 1) chart.moving_range /= static_cast<double>(first.size() - 1);
     double const d2 = 2 / std::sqrt(std::numbers::pi), half = 3 * chart.moving_range / d2;
     chart.upper = chart.centre + half;
     chart.lower = chart.centre - half;

@@ -3,6 +3,7 @@
 #pragma once
 // Check readings over months: individuals with their moving range (e-Handbook 6.3.2.2), and rules for a shift.
 
+#include <limits>
 #include <span>
 #include <vector>
 
@@ -29,7 +30,7 @@ struct ControlChart {
     double centre = 0, moving_range = 0, upper = 0, lower = 0;
     std::vector<ChartSignal> signals; ///< by index
 };
-/// From all readings; fewer than two have a moving range of 0.
-ControlChart controlChart(std::span<double const> values);
+/// Limits from the first `base` readings, signals from all; fewer than two have a moving range of 0.
+ControlChart controlChart(std::span<double const> values, std::size_t base = std::numeric_limits<std::size_t>::max());
 
 } // namespace steady::statistics

@@ -40,6 +40,11 @@ private:
     void find(char const* code, Severity severity, std::string text) {
         m_result.findings.push_back({code, severity, std::move(text)});
     }
+    /// With two digits that count: a slope can be far below what a readout shows.
+    std::string length(double mm) const {
+        bool const metric = m_question.units == UnitSystem::Metric;
+        return fmt::format("{:.2g} {}", metric ? mm : mm / mm_per_inch, unitName(m_question.units));
+    }
     bool allAlike() const { return m_result.range_mm == 0; }
     double step() const { return m_question.resolution_mm; }
 
@@ -58,18 +63,17 @@ private:
         r.k = statistics::toleranceFactor(r.n, m_question.coverage, m_question.confidence);
         r.k_howe = statistics::toleranceFactorHowe(r.n, m_question.coverage, m_question.confidence);
         r.interval_mm = {r.mean_mm - *r.k * r.s_eff_mm, r.mean_mm + *r.k * r.s_eff_mm};
-        auto const mm = [](double value) { return fmt::format("{:g} mm", value); };
         if (allAlike())
             step() > 0 ? find("all_equal", Severity::Attention,
                               fmt::format("{} equal readings: no worse than one step of {}, and no better known.", r.n,
-                                          mm(step())))
+                                          length(step())))
                        : find("all_equal", Severity::Attention,
                               fmt::format("{} equal readings prove no more than the step of the readout, and that was "
                                           "not told.",
                                           r.n));
         else if (r.resolution_limited)
             find("step_dominates", Severity::Attention,
-                 fmt::format("The spread is less than half a step of {}: the step dominates.", mm(step())));
+                 fmt::format("The spread is less than half a step of {}: the step dominates.", length(step())));
         else if (step() <= 0)
             find("step_not_told", Severity::Note,
                  "The step of the readout was not told: what lies below it is not counted.");
@@ -90,9 +94,10 @@ private:
         bool const slopes = r.slope_limits_mm && (r.slope_limits_mm->low > 0 || r.slope_limits_mm->high < 0);
         if (slopes && r.mann_kendall_p.value_or(1) < alpha)
             find("drift", Severity::Attention,
-                 fmt::format("They move with their order, {:+.2g} mm a reading: warm-up, or something that gives. The "
-                             "spread holds that too.",
-                             *r.slope_mm_per_reading));
+                 fmt::format(
+                     "They move with their order, {} a reading: warm-up, or something that gives. The spread holds "
+                     "that too.",
+                     length(*r.slope_mm_per_reading)));
     }
     void normality() {
         auto& r = m_result;

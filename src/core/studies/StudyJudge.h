@@ -4,6 +4,7 @@
 // What a series of readings proves, for a stated requirement, share and confidence.
 
 #include "core/base/Finding.h"
+#include "core/quantity/Units.h"
 #include "core/statistics/Intervals.h"
 
 #include <optional>
@@ -18,6 +19,7 @@ struct Question {
     double resolution_mm = 0;             ///< step of the readout; 0: nobody has said
     std::optional<double> requirement_mm; ///< half-width; none: nothing is to be proved
     double coverage = 0.95, confidence = 0.95;
+    UnitSystem units = UnitSystem::Metric; ///< of the sentences
 };
 
 enum class Verdict { Proved, Open, Failed };

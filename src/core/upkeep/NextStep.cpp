@@ -5,6 +5,7 @@
 #include "core/facts/Facts.h"
 #include "core/install/LayoutJudge.h"
 #include "core/install/Proof.h"
+#include "core/proving/Studied.h"
 #include "core/zeroing/Link.h"
 
 #include <algorithm>
@@ -48,6 +49,27 @@ StationState signalState(facts::Reader const& book, shop::ZeroSetup const& setup
     return {Standing::Open, trusted ? "taken on trust" : "not proved"};
 }
 
+/// What the studies of this machine show.
+StationState repeatState(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    int proved = 0, open = 0, failed = 0, again = 0;
+    for (auto const& [id, study] : book.all<shop::Study>()) {
+        if (study->practice || !proving::judgedBySpread(study->type) || study->machine != setup.place.machine) continue;
+        auto const state = book.ask<&proving::studied>(id);
+        if (!state) return {Standing::Failed, "cannot be read"};
+        if (!state->blocked.empty()) return {Standing::Failed, "an open defect"};
+        if (state->verdict == studies::Verdict::Failed)
+            ++failed;
+        else if (state->verdict != studies::Verdict::Proved)
+            open += study->question.requirement_mm.has_value();
+        else
+            ++(state->holding.state == facts::Hold::Holds ? proved : again);
+    }
+    if (failed) return {Standing::Failed, failed == 1 ? "one failed" : fmt::format("{} failed", failed)};
+    if (again) return {Standing::Suspect, fmt::format("{} in doubt", again)};
+    if (proved) return {Standing::Proved, fmt::format("{} proved", proved)};
+    return {Standing::Open, open ? "not yet" : "not studied"};
+}
+
 struct Teller {
     Known const& known;
     zeroing::PlateZeroResult const& zero = known.zero;
@@ -68,6 +90,7 @@ struct Teller {
             p.kit = {Standing::Open, "plate not measured"};
         p.layout = known.book.ask<layoutState>(zero.setup);
         p.wiring = known.book.ask<signalState>(zero.setup);
+        p.repeatability = known.book.ask<repeatState>(zero.setup);
         bool const bad = !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad;
         if (!zero.chain && bad)
             p.zeroing = {Standing::Failed, "of an old home"};
@@ -107,11 +130,12 @@ struct Teller {
         for (auto const& step : known.redo) {
             if (step.state != facts::Hold::Stale) continue;
             std::string_view const at = stationOf(step.kind);
-            auto& state = at == "machine"  ? p.machine
-                          : at == "kit"    ? p.kit
-                          : at == "macros" ? p.macros
-                          : at == "wiring" ? p.wiring
-                                           : p.zeroing;
+            auto& state = at == "machine"         ? p.machine
+                          : at == "kit"           ? p.kit
+                          : at == "macros"        ? p.macros
+                          : at == "wiring"        ? p.wiring
+                          : at == "repeatability" ? p.repeatability
+                                                  : p.zeroing;
             if (state.standing == Standing::Proved) state = {Standing::Suspect, "stale, see Upkeep"};
         }
     }
@@ -164,6 +188,9 @@ struct Teller {
             next("machine", "Type the ends of the axes: until then the macro is written for an assumed machine.");
         else if (p.wiring.standing == Standing::Open && p.wiring.word != "taken on trust")
             next("wiring", "Prove the signal before the first touch: a dead lead looks like nothing touching.");
+        else if (p.repeatability.standing == Standing::Open && p.repeatability.word == "not studied")
+            next("repeatability",
+                 "Prove that it repeats: the same touch, twenty times, says how far it can be trusted.");
         else
             next("macros", "Save the macro, then try it above the work, without the plate, hand at the stop.");
         return p;

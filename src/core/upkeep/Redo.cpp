@@ -57,6 +57,9 @@ char const* stationOf(ResultKind kind) {
     case ResultKind::Thickness:
     case ResultKind::SetterPlace: return "kit";
     case ResultKind::MacroProof: return "macros";
+    case ResultKind::Repeatability:
+    case ResultKind::LengthModel:
+    case ResultKind::DiscMap: return "repeatability";
     default: return "zeroing";
     }
 }

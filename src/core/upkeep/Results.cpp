@@ -6,6 +6,7 @@
 #include "core/facts/Facts.h"
 #include "core/install/Proof.h"
 #include "core/macros/RestsOn.h"
+#include "core/proving/Studied.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/safety/Rehearsal.h"
 #include "core/safety/Verdict.h"
@@ -15,6 +16,7 @@
 #include <fmt/format.h>
 #include <map>
 #include <set>
+#include <tuple>
 
 namespace steady::upkeep {
 namespace {
@@ -39,6 +41,7 @@ public:
         board();
         workZero();
         link();
+        studies();
         macros();
         return std::move(m_results);
     }
@@ -209,6 +212,32 @@ private:
             ended ? Hold::Stale : Hold::Open,
             ended ? std::vector<facts::Because>{{0, 0, toFinding(link.error()).text}} : std::vector<facts::Because>{});
     }
+    /// The newest of each device: whether it repeats, the map of its disc, the lengths against the gauge.
+    void studies() {
+        std::map<std::tuple<ResultKind, std::int64_t, std::int64_t>, Id<shop::Study>> newest;
+        for (auto const& [id, study] : m_book.all<shop::Study>()) {
+            bool const touches = study->type == shop::StudyType::StayPut || study->type == shop::StudyType::PutBack ||
+                                 study->type == shop::StudyType::Map || study->type == shop::StudyType::Lengths;
+            if (!touches || study->practice || study->machine != m_place.machine) continue;
+            if (study->plate && study->plate != m_place.plate) continue;
+            if (study->setter && study->setter != m_place.setter) continue;
+            auto& last = newest[{proving::basisOf(id, *study).kind, study->plate.value, study->setter.value}];
+            if (!last || m_book.find(last)->begun_utc_ms <= study->begun_utc_ms) last = id;
+        }
+        for (auto const& [of, id] : newest) {
+            auto const& study = *m_book.find(id);
+            auto const basis = proving::basisOf(id, study);
+            auto const state = m_book.ask<&proving::studied>(id);
+            bool const shown =
+                state && (basis.kind != ResultKind::Repeatability ? state->n >= 3
+                                                                  : state->verdict == steady::studies::Verdict::Proved);
+            std::optional<double> held;
+            if (shown && basis.kind == ResultKind::Repeatability) held = *state->without.k * state->without.s_eff_mm;
+            add(basis.kind, id.value, study.what, basis, shown ? state->holding.state : Hold::Open,
+                shown ? state->holding.because : std::vector<facts::Because>{}, held);
+            m_results.back().check_settles = shown && state->holding.state == Hold::Suspect;
+        }
+    }
     /// Of each kind of macro that was kept: the newest text, whether it is still what the book would write, and whether
     /// it ran well.
     void macros() {
@@ -272,6 +301,9 @@ std::string remedyFor(ResultKind kind, Hold state) {
     case ResultKind::BoardConstant: return "Touch board and setter with one tool.";
     case ResultKind::WorkZero: return "Touch the plate on the work.";
     case ResultKind::Link: return "Touch plate and setter with one tool and make the link.";
+    case ResultKind::Repeatability: return "Take the readings again, the same touch, moved and put back.";
+    case ResultKind::DiscMap: return "Map the disc again.";
+    case ResultKind::LengthModel: return "Measure some of the tools again, by setter and by gauge.";
     case ResultKind::MacroProof: return "Write it again, look at what differs, and run it on the virtual machine.";
     default: return "Measure it again.";
     }

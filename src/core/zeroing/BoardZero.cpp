@@ -20,13 +20,6 @@ uncertainty::Contribution paperPart() {
             uncertainty::Shape::Rectangular};
 }
 
-/// A touch by hand: the readout's step, and the paper.
-uncertainty::Budget byHand(shop::Machine const& machine) {
-    auto parts = touchContributions(machine, {}, "touch by hand");
-    parts.push_back(paperPart());
-    return uncertainty::combine(std::move(parts));
-}
-
 double surfacedSince_mm(facts::Reader const& book, Id<shop::Board> board, std::int64_t since_utc_ms) {
     double removed = 0;
     for (auto const& [id, surfacing] : book.all<shop::Surfacing>())
@@ -97,8 +90,10 @@ Result<BoardConstant> constantOf(facts::Reader const& book, shop::ZeroSetup cons
         chain.terms.push_back({"paper", "paper", on_board.feeler_mm, "between tip and spoilboard", 0});
     if (double const cut = surfacedSince_mm(book, setup.place.board, on_board.at_utc_ms); cut > 0)
         chain.terms.push_back({"surfaced", "surfaced since", cut, "as entered", 0});
-    auto parts = byHand(machine).contributions;
-    auto const touch = touchContributions(machine, touched->prediction, "setter touch");
+    auto parts = paperBudget(machine).contributions;
+    auto const toucher = toucherOf(book, setup.place, Target::Setter, on_setter.direction);
+    if (!toucher) return Failure(toucher.error());
+    auto const touch = touchContributions(*toucher, touched->prediction, "setter touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
     chain.budget = uncertainty::combine(std::move(parts));
     return made;
@@ -177,10 +172,18 @@ Result<ZChain> boardZero(facts::Reader const& book, shop::ZeroSetup const& setup
     chain.terms.push_back(
         {"board", "setter above spoilboard", -constant->b_mm(), constant->chain.tool, constant->at_utc_ms});
     auto parts = constant->chain.budget.contributions;
-    auto const touch = touchContributions(machine, touched->prediction, "this tool's touch");
+    auto const toucher = toucherOf(book, setup.place, Target::Setter, contact->direction);
+    if (!toucher) return Failure(toucher.error());
+    auto const touch = touchContributions(*toucher, touched->prediction, "this tool's touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
     chain.budget = uncertainty::combine(std::move(parts));
     return chain;
+}
+
+uncertainty::Budget paperBudget(shop::Machine const& machine) {
+    auto parts = touchContributions(machine, {}, "touch by hand");
+    parts.push_back(paperPart());
+    return uncertainty::combine(std::move(parts));
 }
 
 Result<ZChain> paperZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool) {
@@ -195,7 +198,7 @@ Result<ZChain> paperZero(facts::Reader const& book, shop::ZeroSetup const& setup
     chain.tool = fmt::format("tool {}", book.find(tool)->number);
     chain.terms.push_back({"contact", "touch through paper", z->mm, "by hand", contact->at_utc_ms});
     chain.terms.push_back({"paper", "paper", -contact->feeler_mm, "measured or 0.10 mm, common practice", 0});
-    chain.budget = byHand(machineOf(book, setup));
+    chain.budget = paperBudget(machineOf(book, setup));
     return chain;
 }
 

@@ -37,6 +37,8 @@ Result<BoardConstant> boardConstant(facts::Reader const& book, shop::ZeroSetup c
 /// W = setter contact − B: the table zero of a tool. Error: as boardConstant.
 Result<ZChain> boardZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
+/// A touch by hand through paper: the readout's step, the scatter of a touch, and the paper.
+uncertainty::Budget paperBudget(shop::Machine const& machine);
 /// W = contact − paper, of the tool's newest touch through paper. Error: Missing.
 Result<ZChain> paperZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 

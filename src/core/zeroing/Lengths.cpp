@@ -8,6 +8,7 @@
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
+#include <numbers>
 #include <set>
 
 namespace steady::zeroing {
@@ -21,25 +22,28 @@ constexpr double slip_fit_mm = 0.01; // what a hand feels between a slip fit and
 struct Bench {
     facts::Reader const& book;
     shop::ZeroSetup const& setup;
-    shop::Machine machine;
     shop::ToolSetter const* setter;
 
     Bench(facts::Reader const& of_book, shop::ZeroSetup const& of_setup)
-        : book(of_book), setup(of_setup), setter(of_book.find(of_setup.place.setter)) {
-        auto const* found = book.find(setup.place.machine);
-        machine = found ? *found : assumedMachine();
+        : book(of_book), setup(of_setup), setter(of_book.find(of_setup.place.setter)) {}
+    /// A study that cannot be read leaves nothing that was touched.
+    Result<Toucher> toucher(shop::Contact const& contact) const {
+        return toucherOf(book, setup.place, contact.target, contact.direction);
     }
     Result<TouchedAt> touched(Id<shop::Contact> id) const {
         auto const* contact = book.find(id);
         if (!contact) return fail(Code::Missing, {"contact"}, "The contact", "Touch it first.");
+        auto const by = toucher(*contact);
+        if (!by) return Failure(by.error());
+        auto const& machine = by->machine;
         bool const on_setter = contact->target == Target::Setter && setter;
         auto const* plate = book.find(contact->plate);
         auto const feeds = on_setter ? feedsFor(machine, *setter) : feedsFor(machine, plate ? *plate : assumedPlate());
         return touchedAt(machine, *contact, feeds.slow_mm_min);
     }
     /// ± of a difference of two touches of one device.
-    double twoTouches95_mm(TouchPrediction const& prediction) const {
-        auto parts = touchContributions(machine, prediction, "touch");
+    double twoTouches95_mm(Id<shop::Contact> of, TouchPrediction const& prediction) const {
+        auto parts = touchContributions(*toucher(*book.find(of)), prediction, "touch"); // it was touched()
         auto const one = parts;
         parts.insert(parts.end(), one.begin(), one.end());
         return uncertainty::combine(std::move(parts)).expanded_95;
@@ -66,7 +70,7 @@ void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row
         auto const theirs = bench.touched(id);
         if (!theirs) continue;
         row.length_mm = *other.length_mm + (own->tripped() - theirs->tripped()).mm;
-        row.expanded_95_mm = other.expanded_95_mm + bench.twoTouches95_mm(own->prediction);
+        row.expanded_95_mm = other.expanded_95_mm + bench.twoTouches95_mm(own_contact, own->prediction);
         row.source = fmt::format("on the plate, against tool {}", other.number);
         row.at_utc_ms = bench.book.find(id)->at_utc_ms;
         carry(bench.book, row, own_contact);
@@ -123,7 +127,7 @@ std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup c
             auto const touched = bench.touched(contact);
             if (!counted_from || !touched) continue;
             row.length_mm = counted_from->length_mm + touched->tripped().mm - counted_from->contact_mm;
-            row.expanded_95_mm = bench.twoTouches95_mm(touched->prediction);
+            row.expanded_95_mm = bench.twoTouches95_mm(contact, touched->prediction);
             row.source = "on the setter";
             row.at_utc_ms = book.find(contact)->at_utc_ms;
             row.contact = contact;
@@ -168,6 +172,14 @@ Result<ZChain> lengthTableZero(facts::Reader const& book, shop::ZeroSetup const&
         auto parts = chain.budget.contributions;
         parts.push_back({"tool length", row.expanded_95_mm / 1.96, 1, std::numeric_limits<double>::infinity(),
                          uncertainty::Shape::Normal});
+        for (auto const& [type, name] : {std::pair{shop::StudyType::Seating, "holder seated again"},
+                                         std::pair{shop::StudyType::Homing, "homed again since the reference"}}) {
+            auto const proven = proving::provenSpreadOf(book, setup.place.machine, type);
+            if (!proven) return Failure(proven.error());
+            if (*proven) // once when it was measured, once now
+                parts.push_back({fmt::format("{}, study of {} readings", name, (*proven)->n), (*proven)->s_mm,
+                                 std::numbers::sqrt2, (*proven)->dof, uncertainty::Shape::Normal});
+        }
         chain.budget = uncertainty::combine(std::move(parts));
         return chain;
     }

@@ -104,7 +104,9 @@ Result<Link> linkOf(facts::Reader const& book, shop::ZeroSetup const& setup, boo
     for (auto const& term : zero->chain->terms)
         chain.terms.push_back({term.key, term.label, -term.value_mm, term.source, term.at_utc_ms});
     auto parts = zero->chain->budget.contributions;
-    append(parts, touchContributions(zero->machine, touched->prediction, "setter touch"));
+    auto const toucher = toucherOf(book, setup.place, shop::Target::Setter, on_setter->direction);
+    if (!toucher) return Failure(toucher.error());
+    append(parts, touchContributions(*toucher, touched->prediction, "setter touch"));
     chain.budget = uncertainty::combine(std::move(parts));
     return link;
 }
@@ -117,8 +119,9 @@ Result<ZChain> retouchZero(facts::Reader const& book, shop::ZeroSetup const& set
     if (!assembly || !contact)
         return fail(Code::Missing, {"setter contact"}, "The setter contact of this tool",
                     "Touch the setter with it, or run the macro.");
-    auto const* machine = book.find(setup.place.machine);
-    auto const m = machine ? *machine : assumedMachine();
+    auto const toucher = toucherOf(book, setup.place, shop::Target::Setter, contact->direction);
+    if (!toucher) return Failure(toucher.error());
+    auto const& m = toucher->machine;
     auto const touched = touchedAt(m, *contact, feedsFor(m, *book.find(setup.place.setter)).slow_mm_min);
     if (!touched) return Failure(touched.error());
     ZChain chain;
@@ -130,7 +133,7 @@ Result<ZChain> retouchZero(facts::Reader const& book, shop::ZeroSetup const& set
             {"setter_lag", lagName(m, *contact), touched->prediction.lag_mm, "at the setter's slow feed", 0});
     chain.terms.push_back({"link", "link D", -link->d_mm(), link->chain.tool, link->at_utc_ms});
     auto parts = link->chain.budget.contributions;
-    append(parts, touchContributions(m, touched->prediction, "this tool's touch"));
+    append(parts, touchContributions(*toucher, touched->prediction, "this tool's touch"));
     chain.budget = uncertainty::combine(std::move(parts));
     return chain;
 }

@@ -40,7 +40,8 @@ struct Shop {
         if (!zero) return 0;
         auto parts = zero->thickness.budget.contributions;
         for (std::size_t i = 0; i <= more_touches; ++i) {
-            auto const touch = touchContributions(zero->machine, zero->slow, fmt::format("touch {}", i + 1));
+            auto const touch =
+                touchContributions({zero->machine, zero->proven}, zero->slow, fmt::format("touch {}", i + 1));
             parts.insert(parts.end(), touch.begin(), touch.end());
         }
         if (holder)

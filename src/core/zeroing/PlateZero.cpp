@@ -38,7 +38,7 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
                                                                              : "debounce and polling at the slow feed",
                                0});
     auto parts = result.thickness.budget.contributions;
-    auto touch = touchContributions(result.machine, prediction, "plate touch");
+    auto touch = touchContributions({result.machine, result.proven}, prediction, "plate touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
     chain.budget = uncertainty::combine(std::move(parts));
     return chain;
@@ -52,6 +52,8 @@ std::string improvement(PlateZeroResult const& result) {
     if (!result.thickness.measured()) return text + "Measure the plate at five places.";
     if (top.name.find("permissible error") != std::string::npos)
         return text + "More readings do not help; a better instrument does.";
+    if (top.name.find("plate touch, scatter") != std::string::npos)
+        return text + "A slower touch, or the mean of more of them, brings it down.";
     if (top.name.find("scatter") != std::string::npos) return text + "Measure at more places.";
     return text;
 }
@@ -163,8 +165,11 @@ Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup con
     bool const machine = book.find(setup.place.machine) != nullptr;
     auto const* plate = book.find(setup.place.plate);
     auto const* assembly = book.find(setup.place.assembly);
-    result.machine = machineOf(book, setup);
     result.plate = plate ? *plate : assumedPlate();
+    auto const toucher = toucherOf(book, setup.place, shop::Target::Plate, result.plate.practice.read_on);
+    if (!toucher) return Failure(toucher.error());
+    result.machine = toucher->machine;
+    result.proven = toucher->proven;
     result.assembly = assembly ? *assembly : assumedAssembly();
     std::vector<shop::Reading> values;
     if (result.plate.thickness) {

@@ -6,7 +6,7 @@
 #include "core/facts/Holding.h"
 #include "core/zeroing/Judgement.h"
 #include "core/zeroing/Thickness.h"
-#include "core/zeroing/Touch.h"
+#include "core/zeroing/Toucher.h"
 #include "core/zeroing/ZChain.h"
 
 #include <optional>
@@ -15,7 +15,8 @@ namespace steady::zeroing {
 
 struct PlateZeroResult {
     shop::ZeroSetup setup;
-    shop::Machine machine;
+    shop::Machine machine;                       ///< as it touches the plate
+    std::optional<proving::ProvenSpread> proven; ///< the plate's scatter, where a study has shown it
     shop::TouchPlate plate;
     shop::Assembly assembly;
     Thickness thickness;

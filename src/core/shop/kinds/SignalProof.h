@@ -3,6 +3,7 @@
 #pragma once
 // What somebody saw the control show while a plate or setter was touched by hand.
 
+#include "core/shop/kinds/Answer.h"
 #include "core/shop/kinds/Machine.h"
 #include "core/shop/kinds/ToolSetter.h"
 #include "core/shop/kinds/TouchPlate.h"
@@ -18,17 +19,6 @@ constexpr char const* word(Shows shows) {
     case Shows::Contact: return "contact";
     case Shows::Flickers: return "flickers";
     case Shows::OtherInput: return "other_input";
-    }
-    return nullptr;
-}
-
-/// An answer to a question that was asked, or was not yet.
-enum class Answer { NotAsked, Yes, No };
-constexpr char const* word(Answer answer) {
-    switch (answer) {
-    case Answer::NotAsked: return "not_asked";
-    case Answer::Yes: return "yes";
-    case Answer::No: return "no";
     }
     return nullptr;
 }

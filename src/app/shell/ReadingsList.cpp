@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/kit/ReadingsList.h"
+#include "app/shell/ReadingsList.h"
 
 #include <QMenu>
 #include <QVBoxLayout>
@@ -15,51 +15,56 @@ constexpr int rows_seen = 6;
 
 } // namespace
 
-ReadingsList::ReadingsList(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(desk) {
+ReadingsList::ReadingsList(Desk& desk, QString const& name, QString const& title, QStringList const& causes,
+                           QWidget* parent)
+    : QWidget(parent), m_desk(desk) {
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
-    m_rows = new RowsView(u"kit.readings"_s, u"Thickness readings"_s, desk.look());
+    m_rows = new RowsView(name + u".readings"_s, title, desk.look());
     column->addWidget(m_rows);
     m_button = new QToolButton(this);
-    m_button->setObjectName(u"kit.reading.mark"_s);
+    m_button->setObjectName(name + u".reading.mark"_s);
     m_button->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Fixed);
     column->addWidget(m_button);
     m_causes = new QMenu(m_button);
-    for (auto const& cause : {u"typed wrong"_s, u"slipped"_s, u"burr or dirt"_s, u"wrong place"_s})
-        m_causes->addAction(cause, this, [this, cause] { mark(cause); });
+    for (auto const& cause : causes) m_causes->addAction(cause, this, [this, cause] { mark(cause); });
     connect(m_rows, &RowsView::choiceChanged, this, &ReadingsList::showButton);
     connect(m_button, &QToolButton::clicked, this, [this] {
         if (auto const* reading = chosen(); reading && reading->withdrawn) mark({});
     });
 }
 
+Row ReadingsList::rowOf(shop::Reading const& reading) const {
+    auto const units = m_desk.units();
+    QString line = u"%1  %2"_s.arg(reading.nr, 3).arg(text(lengthText(reading.value_mm, units)));
+    if (reading.second_value) line += u"  "_s + text(lengthText(*reading.second_value, units));
+    if (reading.group_nr) line += u"  group %1"_s.arg(*reading.group_nr);
+    if (reading.withdrawn) line += u"  "_s + text(reading.cause);
+    return {.text = line,
+            .tone = reading.withdrawn ? Tone::Soft : Tone::Ink,
+            .type = Type::Mono,
+            .tip = reading.withdrawn ? u"Withdrawn: "_s + text(reading.cause) : QString()};
+}
+
 void ReadingsList::show(Id<shop::Study> study) {
     m_study = study;
-    m_readings.clear();
-    if (study)
-        if (auto const& all = m_desk.book().readings(study)) m_readings = *all;
-    std::vector<Row> rows;
+    m_readings = study ? m_desk.book().snapshot().readings(study) : nullptr;
+    int const count = m_readings && *m_readings ? static_cast<int>((*m_readings)->size()) : 0;
     int const before = m_rows->chosen();
-    bool const grown = static_cast<int>(m_readings.size()) > m_rows->count();
-    for (auto const& reading : m_readings)
-        rows.push_back({.text = u"%1  %2"_s.arg(reading.nr, 3).arg(text(lengthText(reading.value_mm, m_desk.units()))) +
-                                (reading.withdrawn ? u"  "_s + text(reading.cause) : QString()),
-                        .tone = reading.withdrawn ? Tone::Soft : Tone::Ink,
-                        .type = Type::Mono,
-                        .tip = reading.withdrawn ? u"Withdrawn: "_s + text(reading.cause) : QString()});
-    m_rows->show(std::move(rows));
+    bool const grown = count > m_rows->count();
+    m_rows->showEach(count, [this](int at) { return rowOf((**m_readings)[static_cast<std::size_t>(at)]); });
     // A new reading is the one to look at; else the choice stays.
-    m_rows->choose(grown || before < 0 ? m_rows->count() - 1 : std::min(before, m_rows->count() - 1));
+    m_rows->choose(grown || before < 0 ? count - 1 : std::min(before, count - 1));
     m_rows->fitRows(rows_seen);
-    m_rows->setVisible(!m_readings.empty());
-    m_button->setVisible(!m_readings.empty());
+    m_rows->setVisible(count > 0);
+    m_button->setVisible(count > 0);
     showButton();
 }
 
 shop::Reading const* ReadingsList::chosen() const {
     auto const at = static_cast<std::size_t>(m_rows->chosen());
-    return at < m_readings.size() ? &m_readings[at] : nullptr;
+    return m_readings && *m_readings && at < (*m_readings)->size() ? &(**m_readings)[at] : nullptr;
 }
 
 void ReadingsList::showButton() {

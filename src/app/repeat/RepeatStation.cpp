@@ -1,0 +1,527 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/repeat/RepeatStation.h"
+
+#include "app/repeat/ImportView.h"
+#include "app/repeat/PracticeView.h"
+#include "app/widgets/When.h"
+#include "core/advice/Doubt.h"
+#include "core/advice/MapAdvice.h"
+#include "core/advice/StudyAdvice.h"
+#include "core/base/Words.h"
+#include "core/proving/StudyPairs.h"
+#include "core/proving/TypedReading.h"
+#include "core/studies/Looks.h"
+#include "exchange/ReadingImport.h"
+#include "exchange/WholeFile.h"
+#include "paper/StudyPage.h"
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+using shop::Study;
+using shop::StudyType;
+
+namespace {
+
+constexpr std::size_t judged_at_once = 1000; ///< readings; more are judged elsewhere
+
+} // namespace
+
+RepeatStation::RepeatStation(Desk& desk, StationName called, QWidget* parent)
+    : FormStation(desk, std::move(called), u"repeat"_s, parent) {
+    m_what = styled(new WrappedLabel, Type::Strong);
+    m_what->setObjectName(u"repeat.chosen"_s);
+    entry()->addWidget(m_what);
+    m_doubts = new RowsView(u"repeat.doubts"_s, u"What to look at, in order"_s, desk.look());
+    m_preview = new RowsView(u"repeat.import.preview"_s, u"What was read"_s, desk.look());
+    addSection(u"studies"_s, u"Studies"_s, &RepeatStation::buildStudies, &RepeatStation::showStudies);
+    addSection(u"readings"_s, u"Readings"_s, &RepeatStation::buildReadings, &RepeatStation::showReadings);
+    addSection(u"question"_s, u"Question"_s, &RepeatStation::buildQuestion, &RepeatStation::showQuestion);
+    addSection(u"conditions"_s, u"Conditions"_s, &RepeatStation::buildConditions, &RepeatStation::showConditions);
+    addSection(u"import"_s, u"Bring in"_s, &RepeatStation::buildImport, &RepeatStation::showImport);
+    addSection(u"practice"_s, u"By macro"_s, &RepeatStation::buildPractice, &RepeatStation::showPractice);
+    addSection(u"doubt"_s, u"Doubt"_s, &RepeatStation::buildDoubt, &RepeatStation::showNothing);
+    addSection(u"budget"_s, u"Budget"_s, &RepeatStation::buildBudget, &RepeatStation::showNothing);
+    entry()->addWidget(m_sections);
+    entry()->addStretch();
+    m_sheet = new ReadingSheet(desk.look());
+    m_sheet->onKeep([this](ReadingSheet::Typed const& typed) { return keepReading(typed); });
+    connect(m_sheet, &ReadingSheet::undone, this, [this] {
+        (void)this->desk().report(this->desk().session().undo());
+        m_sheet->setFocus();
+    });
+    connect(m_sheet, &ReadingSheet::marked, this, &RepeatStation::markLast);
+    auto plot = [&](char const* name, char const* title) {
+        return new Plot(desk.look(), QString::fromLatin1(name), QString::fromUtf8(title));
+    };
+    m_strip = plot("repeat.strip", "Readings in their order");
+    m_distribution = plot("repeat.distribution", "How often each value came");
+    m_pairs = plot("repeat.pairs", "Setter against gauge");
+    m_checks = plot("repeat.checks", "Check readings, with their limits");
+    m_budget = plot("repeat.budget", "What the ± is made of");
+    m_disc = new Picture(desk.look(), u"repeat.disc"_s, u"Disc from above, heights against its middle"_s);
+    m_disc->on_point = [this](QPointF at, QRectF const& area) {
+        auto const place = paper::placeOnDisc(area, m_disc_picture, at);
+        m_end.x_mm = std::round(place.x() * 10) / 10;
+        m_end.y_mm = std::round(place.y() * 10) / 10;
+        drawDisc();
+        say();
+    };
+    picture()->addWidget(m_sheet);
+    for (QWidget* each : std::initializer_list<QWidget*>{m_strip, m_distribution, m_pairs, m_checks, m_budget, m_disc,
+                                                         m_doubts, m_preview})
+        picture()->addWidget(each, each == m_distribution ? 2 : 3);
+    connect(m_sections, &Sections::opened, this, &RepeatStation::showZones);
+    refresh();
+}
+
+Study RepeatStation::studyOr() const {
+    auto const* found = study();
+    return found ? *found : Study{};
+}
+
+shop::Readings const* RepeatStation::readings() const {
+    if (!study()) return nullptr;
+    auto const& found = desk().book().readings(m_study);
+    return found ? &*found : nullptr;
+}
+
+Result<void> RepeatStation::edit(Study changed, std::string what) {
+    if (!study()) return fail(Code::Missing, {"study"}, "A study", "Begin one at Studies.");
+    return desk().edit(m_study, std::move(changed), std::move(what));
+}
+
+void RepeatStation::choose(Id<Study> chosen) {
+    m_study = chosen;
+    m_end = {};
+    refresh();
+}
+
+void RepeatStation::begin() {
+    auto const type = static_cast<StudyType>(m_type->box()->currentData().toInt());
+    int const device = m_device->box()->currentData().toInt();
+    auto const& place = desk().setup().place;
+    auto made = proving::newStudy(type, {});
+    made.begun_utc_ms = desk().session().now();
+    made.machine = place.machine;
+    made.tool = place.assembly;
+    std::string of;
+    if (auto const* plate = desk().book().find(place.plate); plate && device == 1) {
+        made.plate = place.plate;
+        made.conditions.direction = plate->practice.read_on;
+        made.conditions.feed_mm_min = plate->practice.measure_mm_min;
+        of = plate->name;
+    }
+    if (auto const* setter = desk().book().find(place.setter); setter && device == 2) {
+        made.setter = place.setter;
+        made.conditions.direction = setter->practice.read_on;
+        made.conditions.feed_mm_min = setter->practice.measure_mm_min;
+        of = setter->name;
+    }
+    // What does not change from one study to the next: how the readout steps, and who reads.
+    for (auto const& [id, each] : desk().book().all<Study>()) {
+        if (each->machine != made.machine || each->type == StudyType::Thickness || each->practice) continue;
+        made.conditions.step_mm = each->conditions.step_mm;
+        made.conditions.person = each->conditions.person;
+        made.typing.as = each->typing.as;
+        made.typing.unit = each->typing.unit;
+    }
+    made.what = std::string(proving::rowOf(type).title) + (of.empty() ? "" : ": " + of);
+    shop::Change change{"Study begun: " + made.what, {}, {}, {}};
+    Id<Study> const id{desk().nextId(change)};
+    change.put(id, std::move(made));
+    if (!desk().report(desk().commit(std::move(change)))) return;
+    choose(id);
+    m_sections->open(u"question"_s);
+}
+
+void RepeatStation::retire() {
+    shop::Change change{"Study put away: " + studyOr().what, {}, {}, {}};
+    change.puts.push_back({m_study.value, {}});
+    if (desk().report(desk().commit(std::move(change)))) choose({});
+}
+
+Result<void> RepeatStation::keepReading(ReadingSheet::Typed const& typed) {
+    auto const* found = study();
+    auto const* before = readings();
+    if (!found) return fail(Code::Missing, {"study"}, "A study", "Begin one at Studies.");
+    if (!before) return Failure(desk().book().readings(m_study).error());
+    auto const value = proving::typedReading(*found, *before, typed.value.toStdString());
+    if (!value) return Failure(value.error());
+    shop::Reading reading;
+    reading.value_mm = *value;
+    reading.as_typed = typed.value.trimmed().toStdString();
+    reading.at_utc_ms = desk().session().now();
+    reading.temperature_c = typed.temperature_c;
+    if (typed.group > 0) reading.group_nr = typed.group;
+    if (typed.at) {
+        reading.x_mm = typed.at->x_mm;
+        reading.y_mm = typed.at->y_mm;
+    }
+    if (!typed.second.isEmpty()) {
+        auto plain = *found; // the other way is read as a value
+        plain.typing.as = shop::TypedAs::Value;
+        auto const second = proving::typedReading(plain, {}, typed.second.toStdString());
+        if (!second) return Failure(second.error());
+        reading.second_value = *second;
+        if (auto const* tool = desk().book().find(desk().setup().place.assembly);
+            tool && found->type == StudyType::Lengths && tool->tip == shop::TipShape::Rim)
+            reading.x_mm = tool->diameter_mm;
+    }
+    int const n = static_cast<int>(before->size()) + 1;
+    shop::Change change{fmt::format("Reading {}: {}", n, reading.as_typed), {}, {}, {}};
+    change.readings.push_back({m_study, std::move(reading)});
+    int const planned = found->question.planned.value_or(proving::usual_readings);
+    if (found->question.requirement_mm && studies::plannedLook(planned, n)) {
+        auto looked = *found;
+        looked.question.looks.push_back(n);
+        change.put(m_study, std::move(looked));
+    }
+    return desk().commit(std::move(change));
+}
+
+void RepeatStation::lookNow() {
+    auto changed = studyOr();
+    auto const* all = readings();
+    if (!all) return;
+    changed.question.looks.push_back(static_cast<int>(all->size()));
+    (void)desk().report(edit(std::move(changed), fmt::format("Looked at the verdict, {} readings", all->size())));
+}
+
+void RepeatStation::markLast(QString const& cause) {
+    auto const* all = readings();
+    if (!all || all->empty()) return;
+    shop::Change change{"Reading marked: " + cause.toStdString(), {}, {}, {}};
+    change.marks.push_back({m_study, all->back().nr, cause.toStdString()});
+    (void)desk().report(desk().commit(std::move(change)));
+    m_sheet->setFocus();
+}
+
+void RepeatStation::refresh() {
+    if (!study()) {
+        m_study = {};
+        for (auto const& [id, each] : desk().book().all<Study>())
+            if (each->type != StudyType::Thickness &&
+                (!each->machine || !desk().setup().place.machine || each->machine == desk().setup().place.machine))
+                m_study = id; // the newest
+    }
+    judgeStudy();
+}
+
+/// A long study is judged off the interface's thread; what was shown stays until then.
+void RepeatStation::judgeStudy() {
+    auto const* all = readings();
+    if (!study()) {
+        m_state.reset();
+        return showState();
+    }
+    if (!all || all->size() <= judged_at_once) {
+        m_state = desk().book().ask<&proving::studied>(m_study);
+        return showState();
+    }
+    desk().work().start(
+        u"Judging the study"_s,
+        [snapshot = desk().book().snapshot(), units = desk().units(), id = m_study](Going const&) {
+            return proving::studied(facts::Reader(snapshot, units), id);
+        },
+        [this](Result<proving::Studied> state) {
+            m_state = std::move(state);
+            showState();
+        });
+}
+
+void RepeatStation::showState() {
+    m_what->setText(study() ? text(study()->what) + (study()->practice ? u" (simulated)"_s : QString())
+                            : u"No study yet."_s);
+    m_sections->refresh();
+    showZones();
+}
+
+/// The picture belongs to the section, and to what the study is of.
+void RepeatStation::showZones() {
+    auto const section = m_sections->current();
+    auto const type = studyOr().type;
+    bool const of_study = section != u"import"_s && section != u"doubt"_s && section != u"budget"_s && study();
+    bool const taking = section == u"readings"_s;
+    bool const spread = of_study && proving::judgedBySpread(type) && type != StudyType::CheckReading;
+    m_sheet->setVisible(taking);
+    m_strip->setVisible(spread);
+    m_distribution->setVisible(spread && !taking);
+    m_disc->setVisible(of_study && type == StudyType::Map);
+    m_pairs->setVisible(of_study && type == StudyType::Lengths);
+    m_checks->setVisible(of_study && type == StudyType::CheckReading);
+    m_budget->setVisible(section == u"budget"_s);
+    m_doubts->setVisible(section == u"doubt"_s);
+    m_preview->setVisible(section == u"import"_s);
+    showPictures();
+    if (taking) ask();
+    say();
+}
+
+void RepeatStation::showPictures() {
+    auto const section = m_sections->current();
+    auto const units = desk().units();
+    auto const* all = readings();
+    if (m_strip->isVisibleTo(this) || m_distribution->isVisibleTo(this)) drawStrip();
+    if (m_disc->isVisibleTo(this)) drawDisc();
+    if (m_pairs->isVisibleTo(this) && all) {
+        paper::PairsPicture made{proving::pairsOf(*all), {}, units};
+        made.result = studies::judgePairs(made.pairs);
+        m_pairs->show([made](QCustomPlot& plot, paper::Ink const& ink) { paper::plotPairs(plot, made, ink); },
+                      u"%1 tools, each by both ways"_s.arg(made.pairs.size()));
+    }
+    if (m_checks->isVisibleTo(this) && all) {
+        paper::ChecksPicture made{{}, {}, units};
+        for (auto const& each : *all)
+            if (!each.withdrawn) made.values_mm.push_back(each.value_mm);
+        made.chart = advice::chartOf(studyOr(), made.values_mm);
+        m_checks->show([made](QCustomPlot& plot, paper::Ink const& ink) { paper::plotChecks(plot, made, ink); },
+                       u"%1 check readings, %2 signals"_s.arg(made.values_mm.size()).arg(made.chart.signals.size()));
+    }
+    if (section == u"budget"_s) {
+        auto const budget = advice::budgetFor(desk().book(), desk().setup(), m_budget_for);
+        auto const shown = budget ? *budget : uncertainty::Budget{};
+        m_budget->show(
+            [shown, units](QCustomPlot& plot, paper::Ink const& ink) { paper::plotBudget(plot, shown, units, ink); },
+            text(plusMinusText(shown.expanded_95, units)));
+    }
+    if (section == u"doubt"_s) {
+        std::vector<Row> rows;
+        if (auto const list = advice::doubts(desk().book(), desk().setup())) {
+            for (auto const& each : *list) {
+                auto const mark = each.state == advice::Cleared::Cleared     ? upkeep::Standing::Proved
+                                  : each.state == advice::Cleared::Suspect   ? upkeep::Standing::Suspect
+                                  : each.state == advice::Cleared::Confirmed ? upkeep::Standing::Failed
+                                                                             : upkeep::Standing::Open;
+                auto detail = QString::fromUtf8(word(each.state));
+                detail += each.evidence.empty() ? u": "_s + QString::fromUtf8(each.would_show)
+                                                : u": "_s + text(each.evidence);
+                rows.push_back({QString::fromUtf8(each.title), detail, mark});
+            }
+        } else {
+            rows.push_back({text(describe(list.error())), {}, upkeep::Standing::Failed, Tone::Bad});
+        }
+        m_doubts->show(std::move(rows));
+    }
+}
+
+void RepeatStation::drawStrip() {
+    paper::StripPicture made;
+    made.units = desk().units();
+    if (auto const* all = readings()) {
+        bool const differ = proving::groupsDiffer(studyOr().type);
+        bool const ways = studyOr().type == StudyType::TwoWays;
+        double sum = 0;
+        int counted = 0;
+        for (auto const& each : *all) {
+            double const value = ways ? each.second_value.value_or(each.value_mm) - each.value_mm : each.value_mm;
+            made.dots.push_back(
+                {value, each.group_nr.value_or(0), each.withdrawn, each.source == shop::Source::Simulated});
+            if (!each.withdrawn) sum += value, ++counted;
+        }
+        made.mean_mm = counted ? sum / counted : 0;
+        if (!differ) made.band_mm = studyOr().question.requirement_mm;
+    }
+    if (m_state && *m_state) {
+        auto const& state = **m_state;
+        made.looked = state.judged;
+        if (state.judged > 0 && state.without.k && !proving::groupsDiffer(studyOr().type))
+            made.interval_mm = *state.without.k * state.without.s_eff_mm;
+        for (auto const& found : state.so_far.findings)
+            if (found.code == "drift") made.slope_mm = state.so_far.slope_mm_per_reading;
+    }
+    auto const told =
+        u"%1 readings%2"_s.arg(made.dots.size())
+            .arg(made.interval_mm ? u", shown "_s + text(plusMinusText(*made.interval_mm, made.units)) : QString());
+    auto const shared = std::make_shared<paper::StripPicture const>(std::move(made));
+    m_strip->show([shared](QCustomPlot& plot, paper::Ink const& ink) { paper::plotStrip(plot, *shared, ink); }, told);
+    m_distribution->show(
+        [shared](QCustomPlot& plot, paper::Ink const& ink) { paper::plotDistribution(plot, *shared, ink); }, told);
+}
+
+void RepeatStation::drawDisc() {
+    auto& made = m_disc_picture;
+    made = {};
+    made.units = desk().units();
+    made.tool = m_end;
+    if (auto const* all = readings()) made.points = proving::placesOf(*all);
+    made.map = studies::judgeMap(made.points);
+    made.screws = advice::screwsOf(desk().book(), studyOr(), made.map);
+    if (auto const before = studyOr().before)
+        if (auto const& earlier = desk().book().readings(before)) made.before = proving::placesOf(*earlier);
+    m_disc->show(
+        [made](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintDisc(p, area, made, ink); },
+        u"%1 places; the tool stands at X %2, Y %3"_s.arg(made.points.size())
+            .arg(text(lengthText(m_end.x_mm, made.units)), text(lengthText(m_end.y_mm, made.units))));
+}
+
+void RepeatStation::ask() {
+    ReadingSheet::Ask made;
+    auto const* found = study();
+    auto const* all = readings();
+    if (!found || !all) {
+        made.place = found ? u"The readings cannot be read."_s : u"No study yet."_s;
+        made.question = found ? u"The book is damaged there; rescue what can be read."_s : u"Begin one at Studies."_s;
+        return m_sheet->show(made);
+    }
+    auto const& row = proving::rowOf(found->type);
+    int const n = static_cast<int>(all->size()), planned = found->question.planned.value_or(proving::usual_readings);
+    made.place = n < planned ? u"Reading %1 of %2"_s.arg(n + 1).arg(planned) : u"Reading %1"_s.arg(n + 1);
+    made.question = QString::fromUtf8(row.does);
+    made.unit = QString::fromUtf8(proving::unitWords(found->typing.unit));
+    static constexpr char const* how[] = {"Type the value.", "Type by how much it differs from the stored value.",
+                                          "Type by how much it differs from the last one.",
+                                          "Type its last digits only."};
+    made.hint = QString::fromUtf8(how[static_cast<int>(found->typing.as)]) +
+                u" Enter keeps it. Spindle stopped and locked out, a hand at the stop, fingers never under the tool."_s;
+    if (found->practice) made.hint = u"Simulated readings take no others beside them."_s;
+    if (n > 0) {
+        auto const& last = all->back();
+        made.last =
+            u"Kept: %1 (typed “%2”)%3"_s.arg(text(lengthText(last.value_mm, desk().units())), text(last.as_typed),
+                                             last.withdrawn ? u", marked: "_s + text(last.cause) : QString());
+    }
+    if (row.pairs) made.second = found->type == StudyType::Lengths ? u"by the height gauge"_s : u"the other way"_s;
+    for (auto const& name : found->groups) made.groups << text(name);
+    made.group = proving::plannedGroup(*found, n + 1);
+    if (row.at_places) {
+        double const reach = proving::reachOf(desk().book().find(found->plate), desk().book().find(found->setter));
+        auto const places = proving::placesFor(reach, std::max(planned, n + 1));
+        made.at = places[static_cast<std::size_t>(n)];
+    }
+    made.temperature = row.temperature;
+    made.writable = writable() && !found->practice;
+    made.can_undo = made.writable && desk().session().canUndo() && desk().session().undoWhat().starts_with("Reading");
+    made.can_mark = n > 0 && !all->back().withdrawn;
+    m_sheet->show(made);
+}
+
+void RepeatStation::say() {
+    auto const section = m_sections->current();
+    auto const& book = desk().book();
+    std::vector<zeroing::Judgement> said;
+    auto add = [&](std::vector<zeroing::Judgement> more) {
+        std::move(more.begin(), more.end(), std::back_inserter(said));
+    };
+    auto wrong = [&](Error const& error) {
+        auto const found = toFinding(error);
+        said.push_back({Severity::Bad, found.text, found.remedy, {}});
+    };
+    if (section == u"import"_s && m_import) {
+        add(m_import->judgements());
+    } else if (section == u"practice"_s && m_practice) {
+        add(m_practice->judgements());
+    } else if (section == u"doubt"_s) {
+        if (auto doubt = advice::doubtJudgements(book, desk().setup()))
+            add(std::move(*doubt));
+        else
+            wrong(doubt.error());
+        said.push_back(advice::policyJudgement(book, desk().setup()));
+    } else if (section == u"budget"_s) {
+        if (auto const budget = advice::budgetFor(book, desk().setup(), m_budget_for))
+            add(advice::budgetJudgements(book, desk().setup(), *budget));
+        else
+            wrong(budget.error());
+    } else if (!study()) {
+        said.push_back({Severity::Note,
+                        "Does it repeat?",
+                        "Begin with the same touch twenty times. It says what is proved, how many readings more it "
+                        "takes, or that it failed; and what to look at next.",
+                        {}});
+    } else if (m_state && !*m_state) {
+        wrong(m_state->error());
+    } else if (m_state) {
+        auto const& state = **m_state;
+        auto const* all = readings();
+        auto const type = study()->type;
+        if (type == StudyType::Map) {
+            std::optional<studies::MapResult> before;
+            if (auto const& earlier = book.readings(study()->before); study()->before && earlier)
+                before = studies::judgeMap(proving::placesOf(*earlier));
+            add(advice::mapJudgements(book, *study(), studies::judgeMap(proving::placesOf(*all)), before, m_end));
+        } else if (type == StudyType::Lengths) {
+            auto const pairs = proving::pairsOf(*all);
+            add(advice::pairsJudgements(book, *study(), pairs, studies::judgePairs(pairs), state.holding));
+        } else if (type == StudyType::CheckReading) {
+            add(advice::checkJudgements(book, *study(), *all, desk().session().now()));
+        }
+        add(advice::studyJudgements(book, *study(), state));
+    }
+    judgement()->show(said);
+}
+
+void RepeatStation::saveProof() {
+    if (!study() || !m_state || !*m_state) return;
+    auto const& s = *study();
+    auto const units = desk().units();
+    auto const ink = Look::pageInk();
+    paper::StudyPage page;
+    page.what = text(s.what);
+    page.machine = text(zeroing::machineOf(desk().book(), desk().setup()).name);
+    page.day = localTime(desk().session().now());
+    page.verdict = text(advice::verdictWord(s, **m_state));
+    auto const put = [&](char const* name, QString const& value) {
+        if (!value.isEmpty()) page.conditions.emplace_back(QString::fromUtf8(name), value);
+    };
+    auto const length = [&](std::optional<double> mm) { return mm ? text(lengthText(*mm, units)) : QString(); };
+    put("Study", QString::fromUtf8(proving::rowOf(s.type).title));
+    put("Begun", localTime(s.begun_utc_ms));
+    if (auto const* tool = desk().book().find(s.tool)) put("Tool", u"%1  %2"_s.arg(tool->number).arg(text(tool->name)));
+    put("Asked, ±", length(s.question.requirement_mm));
+    put("Share and confidence", u"%1 %, %2 %"_s.arg(100 * s.question.coverage).arg(100 * s.question.confidence));
+    put("Step of the readout", length(s.conditions.step_mm));
+    if (s.conditions.feed_mm_min) put("Feed", text(feedText(*s.conditions.feed_mm_min, units)));
+    put("Read", s.conditions.direction == shop::Direction::Press ? u"pressing down"_s : u"at the release"_s);
+    if (s.conditions.temperature_c) put("Temperature", u"%1 °C"_s.arg(*s.conditions.temperature_c));
+    put("Known value", length(s.known_mm));
+    put("Read by", text(s.conditions.person));
+    page.said = advice::studyJudgements(desk().book(), s, **m_state);
+    page.picture_size = {700, 240};
+    if (auto const* all = readings(); all && s.type == StudyType::Map) {
+        QPicture picture;
+        QPainter painter(&picture);
+        auto made = m_disc_picture;
+        made.points = proving::placesOf(*all);
+        made.map = studies::judgeMap(made.points);
+        paper::paintDisc(painter, QRectF(0, 0, 700, 360), made, ink);
+        painter.end();
+        page.picture_size = {700, 360};
+        page.pictures.push_back(picture);
+        page.said = advice::mapJudgements(desk().book(), s, made.map, {}, m_end);
+    } else if (all && s.type == StudyType::Lengths) {
+        paper::PairsPicture made{proving::pairsOf(*all), {}, units};
+        made.result = studies::judgePairs(made.pairs);
+        page.pictures.push_back(
+            paper::recorded([&](QCustomPlot& plot) { paper::plotPairs(plot, made, ink); }, page.picture_size));
+        page.said = advice::pairsJudgements(desk().book(), s, made.pairs, made.result, (**m_state).holding);
+    } else {
+        page.pictures.push_back(m_strip->recorded(ink, page.picture_size));
+        if (s.type != StudyType::CheckReading) page.pictures.push_back(m_distribution->recorded(ink, {700, 240}));
+    }
+    desk().prompter().saveFile(
+        this, u"Save the proof sheet"_s, u"proof sheet.pdf"_s, u"PDF (*.pdf)"_s,
+        [this, page, ink](QString const& path) {
+            desk().work().start(
+                u"Writing the proof sheet"_s,
+                [page, ink, path](Going const&) { return paper::writeStudyPage(page, ink, path); },
+                [this](Result<void> done) { (void)desk().report(std::move(done)); });
+        });
+}
+
+void RepeatStation::saveCsv() {
+    auto const* all = readings();
+    if (!all) return;
+    desk().prompter().saveFile(this, u"Save all readings"_s, u"readings.csv"_s, u"Tables (*.csv)"_s,
+                               [this, copy = desk().book().snapshot().readings(m_study)](QString const& path) {
+                                   desk().work().start(
+                                       u"Writing the readings"_s,
+                                       [copy, path](Going const&) {
+                                           return exchange::writeWhole(
+                                               path, QByteArray::fromStdString(exchange::writeReadings(**copy)));
+                                       },
+                                       [this](Result<void> done) { (void)desk().report(std::move(done)); });
+                               });
+}
+
+} // namespace steady::app

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "paper/DiscPainter.h"
 
+#include <QPainterPath>
 #include <algorithm>
 #include <cmath>
 
@@ -10,7 +11,7 @@ namespace {
 
 using namespace Qt::StringLiterals;
 
-constexpr int cells = 48; ///< of the shading, each way
+constexpr int cells = 96; ///< of the shading, each way
 
 struct Frame {
     QPointF middle;
@@ -54,13 +55,17 @@ void paintDisc(QPainter& p, QRectF const& area, DiscPicture const& picture, Ink 
         };
         auto const inside = [&](int i, int j) {
             double const x = (i + 0.5) * 2 / cells - 1, y = (j + 0.5) * 2 / cells - 1;
-            return x * x + y * y <= 1.03;
+            return x * x + y * y <= 1.06;
         };
         for (int i = 0; i < cells; ++i)
             for (int j = 0; j < cells; ++j)
                 if (inside(i, j)) low = std::min(low, height(i, j)), high = std::max(high, height(i, j));
         double const side = 2 * f.reach_mm / cells * f.scale;
         p.setRenderHint(QPainter::Antialiasing, false);
+        QPainterPath round;
+        round.addEllipse(f.middle, f.reach_mm * f.scale, f.reach_mm * f.scale);
+        p.save();
+        p.setClipPath(round);
         for (int i = 0; i < cells; ++i)
             for (int j = 0; j < cells; ++j) {
                 if (!inside(i, j)) continue;
@@ -71,6 +76,7 @@ void paintDisc(QPainter& p, QRectF const& area, DiscPicture const& picture, Ink 
                 p.fillRect(QRectF(at, QSizeF(side + 1, side + 1)),
                            between(ink.panel, ink.wood, std::floor(share * 5.999) / 5));
             }
+        p.restore();
         p.setRenderHint(QPainter::Antialiasing);
     }
     p.setPen(QPen(ink.border, 1.5));

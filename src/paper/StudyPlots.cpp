@@ -24,9 +24,10 @@ public:
 
 protected:
     QString getTickLabel(double tick, QLocale const&, QChar, int) override {
+        if (std::abs(tick) < m_step * 1e-6) return u"0"_s;
         int decimals = 0;
         for (double step = m_step; decimals < 6 && std::abs(step - std::round(step)) > 1e-6; step *= 10) ++decimals;
-        return text(fixedText(std::abs(tick) < m_step * 1e-6 ? 0 : tick, decimals, m_sign));
+        return text(fixedText(tick, decimals, m_sign));
     }
     double getTickStep(QCPRange const& range) override { return m_step = QCPAxisTicker::getTickStep(range); }
 
@@ -34,6 +35,24 @@ private:
     Sign m_sign;
     double m_step = 1;
 };
+
+/// Numbers of readings: whole ones.
+class NumberTicker : public QCPAxisTicker {
+protected:
+    QString getTickLabel(double tick, QLocale const&, QChar, int) override {
+        return QString::number(std::lround(tick));
+    }
+    double getTickStep(QCPRange const& range) override {
+        return std::max(1.0, std::round(QCPAxisTicker::getTickStep(range)));
+    }
+};
+
+/// A name over two lines where it is long.
+QString folded(QString const& name) {
+    if (name.size() <= 24) return name;
+    auto const at = name.lastIndexOf(u' ', name.size() / 2 + 2);
+    return at < 0 ? name : name.left(at) + u'\n' + name.mid(at + 1);
+}
 
 /// A plot that is filled anew: nothing of before, dressed in the house's ink.
 class Canvas {
@@ -131,6 +150,7 @@ QCPScatterStyle::ScatterShape shapeOf(int group) {
 void plotStrip(QCustomPlot& plot, StripPicture const& picture, Ink const& ink) {
     Canvas c(plot, picture.units, ink);
     c.ticker(plot.yAxis, QSharedPointer<QCPAxisTicker>(new LengthTicker(Sign::Always)));
+    c.ticker(plot.xAxis, QSharedPointer<QCPAxisTicker>(new NumberTicker));
     c.labels(u"reading"_s, u"from the mean, "_s + c.unit());
     double least = 0, most = 0;
     std::map<std::pair<int, int>, std::pair<QVector<double>, QVector<double>>> sets; // group, how
@@ -191,6 +211,7 @@ void plotStrip(QCustomPlot& plot, StripPicture const& picture, Ink const& ink) {
 void plotDistribution(QCustomPlot& plot, StripPicture const& picture, Ink const& ink) {
     Canvas c(plot, picture.units, ink);
     c.ticker(plot.xAxis, QSharedPointer<QCPAxisTicker>(new LengthTicker(Sign::Always)));
+    c.ticker(plot.yAxis, QSharedPointer<QCPAxisTicker>(new NumberTicker));
     c.labels(u"from the mean, "_s + c.unit(), u"how often"_s);
     std::vector<double> values;
     for (auto const& dot : picture.dots)
@@ -259,6 +280,7 @@ void plotPairs(QCustomPlot& plot, PairsPicture const& picture, Ink const& ink) {
 void plotBudget(QCustomPlot& plot, uncertainty::Budget const& budget, UnitSystem units, Ink const& ink) {
     Canvas c(plot, units, ink);
     c.labels(u"standard uncertainty, "_s + c.unit(), {});
+    plot.xAxis->ticker()->setTickCount(3);
     std::vector<std::size_t> order(budget.contributions.size());
     std::iota(order.begin(), order.end(), 0u);
     auto const u = [&](std::size_t at) {
@@ -279,9 +301,7 @@ void plotBudget(QCustomPlot& plot, uncertainty::Budget const& budget, UnitSystem
         auto const& each = budget.contributions[order[i]];
         bool const assumed = each.name.find("assumed") != std::string::npos || !std::isfinite(each.dof);
         bar(static_cast<double>(i + 1), c.shown(u(order[i])), ink.steel, assumed);
-        auto name = text(each.name);
-        if (name.size() > 34) name = name.left(32) + u'…';
-        names->addTick(static_cast<double>(i + 1), name);
+        names->addTick(static_cast<double>(i + 1), folded(text(each.name)));
     }
     plot.yAxis->setTicker(names);
     plot.yAxis->setRange(-0.6, static_cast<double>(order.size()) + 0.6);
@@ -290,6 +310,7 @@ void plotBudget(QCustomPlot& plot, uncertainty::Budget const& budget, UnitSystem
 
 void plotChecks(QCustomPlot& plot, ChecksPicture const& picture, Ink const& ink) {
     Canvas c(plot, picture.units, ink);
+    c.ticker(plot.xAxis, QSharedPointer<QCPAxisTicker>(new NumberTicker));
     c.labels(u"check reading"_s, c.unit());
     auto const& chart = picture.chart;
     QVector<double> x, y, at, off;

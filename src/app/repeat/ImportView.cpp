@@ -68,7 +68,7 @@ ImportView::ImportView(Desk& desk, RowsView* preview, QWidget* parent)
     m_pattern =
         new Field(u"repeat.import.pattern"_s, u"Pattern of a line, if it is another"_s, desk.look(), Type::Mono);
     column->addWidget(m_pattern);
-    m_pattern->show({}, {}, u"{z} is the reading, {x} {y} its place, * anything: Z* {z} mm"_s);
+    m_pattern->show({}, {}, u"{z} is the reading, {x} and {y} its place, * is anything"_s);
     connect(m_pattern->edit(), &QLineEdit::textChanged, this, &ImportView::readConsole);
     connect(m_console, &QPlainTextEdit::textChanged, this, &ImportView::readConsole);
     m_skip = new QCheckBox(u"Leave those out"_s);

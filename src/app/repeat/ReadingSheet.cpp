@@ -102,9 +102,9 @@ ReadingSheet::ReadingSheet(Look const& look, QWidget* parent) : QWidget(parent),
     buttons->setSpacing(8);
     buttons->addWidget(m_undo, 1);
     buttons->addWidget(m_mark, 1);
-    left->addLayout(buttons);
     left->addStretch();
     sides->addWidget(new NumberPad(u"repeat.pad"_s, look), 0, Qt::AlignTop);
+    column->addLayout(buttons);
     m_hint = label(u"repeat.sheet.hint"_s, Type::Small, Tone::Soft);
     setFocusProxy(m_figure->edit());
 }

@@ -120,7 +120,7 @@ void RepeatStation::showStudies() {
                                                                     : upkeep::Standing::Open;
             }
         }
-        rows.push_back({text(each->what), QString::fromUtf8(proving::rowOf(each->type).title) + u" · "_s + word, mark});
+        rows.push_back({text(each->what), word + u" · "_s + QString::fromUtf8(proving::rowOf(each->type).title), mark});
         m_ids.push_back(id);
     }
     if (rows.empty()) rows.push_back({u"No study yet."_s, u"Begin one below."_s});
@@ -211,7 +211,8 @@ void RepeatStation::buildQuestion(QVBoxLayout* page) {
         "repeat.known_error", "Known to, ±", shop::bounds::clearance_mm,
         [](Study & s) -> auto& { return s.known_error_mm; });
     m_forms.push_back(std::move(k));
-    auto c = form(page);
+    auto* checks = addBox(page, m_check_box);
+    auto c = form(checks);
     c->heading("Check readings");
     c->row(2);
     c->number(
@@ -224,6 +225,9 @@ void RepeatStation::buildQuestion(QVBoxLayout* page) {
 }
 
 void RepeatStation::showQuestion() {
+    auto const type = studyOr().type;
+    m_known->setVisible(type == shop::StudyType::Artefact || type == shop::StudyType::Shim);
+    m_check_box->setVisible(type == shop::StudyType::CheckReading);
     offer(*m_standard->box(), desk().book(), studyOr().standard, u"typed below"_s);
     if (!studyOr().standard) m_standard->box()->setCurrentIndex(0);
     m_standard->setEnabled(writable());
@@ -326,7 +330,13 @@ void RepeatStation::showImport() { m_import->show(m_study); }
 void RepeatStation::buildPractice(QVBoxLayout* page) {
     m_practice = new PracticeView(desk());
     page->addWidget(m_practice);
-    connect(m_practice, &PracticeView::made, this, &RepeatStation::choose);
+    connect(m_practice, &PracticeView::made, this, [this](Id<Study> id) {
+        choose(id);
+        m_sections->open(u"studies"_s);
+    });
+    connect(m_practice, &PracticeView::changed, this, [this] {
+        if (m_sections->current() == u"practice"_s) showPictures(), say();
+    });
 }
 
 void RepeatStation::showPractice() { m_practice->refresh(); }

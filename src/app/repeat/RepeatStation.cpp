@@ -68,9 +68,15 @@ RepeatStation::RepeatStation(Desk& desk, StationName called, QWidget* parent)
         drawDisc();
         say();
     };
+    m_macro = styled(new QPlainTextEdit, Type::Mono);
+    m_macro->setObjectName(u"repeat.macro"_s);
+    m_macro->setAccessibleName(u"Macro of the readings"_s);
+    m_macro->setReadOnly(true);
+    m_macro->setFrameShape(QFrame::NoFrame);
+    m_macro->setLineWrapMode(QPlainTextEdit::NoWrap);
     picture()->addWidget(m_sheet);
     for (QWidget* each : std::initializer_list<QWidget*>{m_strip, m_distribution, m_pairs, m_checks, m_budget, m_disc,
-                                                         m_doubts, m_preview})
+                                                         m_doubts, m_preview, m_macro})
         picture()->addWidget(each, each == m_distribution ? 2 : 3);
     connect(m_sections, &Sections::opened, this, &RepeatStation::showZones);
     refresh();
@@ -242,7 +248,10 @@ void RepeatStation::showState() {
 void RepeatStation::showZones() {
     auto const section = m_sections->current();
     auto const type = studyOr().type;
-    bool const of_study = section != u"import"_s && section != u"doubt"_s && section != u"budget"_s && study();
+    bool const of_book = section == u"practice"_s || section == u"doubt"_s || section == u"budget"_s;
+    bool const of_study = section != u"import"_s && !of_book && study();
+    m_what->setVisible(!of_book);
+    m_macro->setVisible(section == u"practice"_s);
     bool const taking = section == u"readings"_s;
     bool const spread = of_study && proving::judgedBySpread(type) && type != StudyType::CheckReading;
     m_sheet->setVisible(taking);
@@ -286,6 +295,9 @@ void RepeatStation::showPictures() {
             [shown, units](QCustomPlot& plot, paper::Ink const& ink) { paper::plotBudget(plot, shown, units, ink); },
             text(plusMinusText(shown.expanded_95, units)));
     }
+    if (section == u"practice"_s && m_practice)
+        if (auto const words = text(m_practice->macroText()); words != m_macro->toPlainText())
+            m_macro->setPlainText(words);
     if (section == u"doubt"_s) {
         std::vector<Row> rows;
         if (auto const list = advice::doubts(desk().book(), desk().setup())) {

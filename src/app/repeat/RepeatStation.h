@@ -81,7 +81,7 @@ private:
     Choice *m_type = nullptr, *m_device = nullptr, *m_tool = nullptr, *m_standard = nullptr, *m_before = nullptr;
     Choice *m_end_tool = nullptr, *m_purpose = nullptr;
     QPushButton *m_retire = nullptr, *m_look = nullptr, *m_proof = nullptr, *m_csv = nullptr;
-    QWidget *m_on_disc = nullptr, *m_known = nullptr;
+    QWidget *m_on_disc = nullptr, *m_known = nullptr, *m_check_box = nullptr;
     QLabel *m_look_words = nullptr, *m_what = nullptr;
     ReadingsList* m_readings = nullptr;
     ImportView* m_import = nullptr;
@@ -91,6 +91,7 @@ private:
     Plot *m_strip, *m_distribution, *m_pairs, *m_checks, *m_budget;
     Picture* m_disc;
     RowsView *m_doubts, *m_preview;
+    QPlainTextEdit* m_macro; ///< of readings
     paper::DiscPicture m_disc_picture;
 };
 

@@ -33,13 +33,15 @@ NumberPad::NumberPad(QString const& name, Look const& look, QWidget* parent) : Q
     grid->setSpacing(4);
     for (auto const& each : keys) {
         auto const words = QString::fromUtf8(*each.words ? each.words : each.name);
-        auto* button = styled(new QPushButton(words), each.wide == 1 && *each.text ? Type::Title : Type::Body);
+        auto* button = styled(new QPushButton(words), *each.text && each.wide == 1 ? Type::Title
+                                                      : each.wide == 1             ? Type::Small
+                                                                                   : Type::Body);
         button->setObjectName(name + u'.' + QString::fromLatin1(each.name));
         button->setAccessibleName(words);
         button->setFocusPolicy(Qt::NoFocus);
         button->setAutoRepeat(each.key == Qt::Key_Backspace);
         button->setFixedHeight(look.px(44));
-        button->setFixedWidth(look.px(52) * each.wide + 4 * (each.wide - 1));
+        button->setFixedWidth(look.px(56) * each.wide + 4 * (each.wide - 1));
         connect(button, &QPushButton::clicked, this, [key = each.key, typed = QString::fromLatin1(each.text)] {
             auto* at = QApplication::focusWidget();
             if (!qobject_cast<QLineEdit*>(at)) return;

@@ -33,8 +33,8 @@ std::vector<Doubt> inOrder() {
              "an indicator or the setter",
              10,
              {}},
-            {Cause::Backlash, "Backlash of Z", "press and lift-off lie apart by more than the switch’s own hysteresis",
-             "nothing", 10, StudyType::PressRelease},
+            {Cause::Backlash, "Backlash of Z", "press and lift-off lie farther apart than the switch needs", "nothing",
+             10, StudyType::PressRelease},
             {Cause::Homing, "Homing", "all readings jump together after each homing", "nothing", 20, StudyType::Homing},
             {Cause::SpindleAngle, "Angle of the spindle", "readings follow the turn of the spindle", "nothing", 10,
              StudyType::SpindleTurned},
@@ -110,9 +110,13 @@ public:
             bool const apart = std::any_of(state->shifts.begin(), state->shifts.end(), [&](auto const& shift) {
                 return shift.p < 0.05 && std::abs(shift.mm) > allowed() / 2;
             });
-            bool const wide = 2 * state->so_far.s_eff_mm > allowed();
+            double widest = 0; // of the groups that do not scatter alike
+            if (state->spread_p.value_or(1) < 0.05)
+                for (auto const& group : state->groups) widest = std::max(widest, group.s_mm);
+            bool const wide = 2 * state->so_far.s_eff_mm > allowed() || 2 * widest > allowed() / 2;
             tell(doubt, apart || wide,
-                 fmt::format("s {}{}", len(state->so_far.s_mm), apart ? ", and its groups lie apart" : ""));
+                 fmt::format("s {}{}{}", len(state->so_far.s_mm), apart ? ", its groups lie apart" : "",
+                             widest > 0 ? ", its groups do not scatter alike" : ""));
         }
         }
         return {};

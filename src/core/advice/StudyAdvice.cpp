@@ -78,7 +78,7 @@ private:
                              "possible, and costs.");
         auto const& r = m_state.without;
         std::string const share =
-            fmt::format("{:g} % of touches within {}, with {:g} % confidence", 100 * m_study.question.coverage,
+            fmt::format("{:g} % of touches within {}, with {:g} % confidence", 100 * m_study.question.coverage,
                         pm(*wanted), 100 * m_study.question.confidence);
         if (!r.k || !r.margin_percent)
             return (void)say(Severity::Attention, "Not yet: too little is known.",
@@ -88,7 +88,7 @@ private:
         switch (*r.verdict) {
         case Verdict::Proved:
             made = &say(Severity::Note, "Repeats: proved.",
-                        fmt::format("{} of the {} asked for: {:.0f} %, {}. That is {}.", pm(held), pm(*wanted),
+                        fmt::format("{} of the {} asked for: {:.0f} %, {}. That is {}.", pm(held), pm(*wanted),
                                     *r.margin_percent, marginWord(*r.margin_percent), share));
             break;
         case Verdict::Failed:
@@ -267,7 +267,8 @@ std::string verdictWord(shop::Study const& study, Studied const& state) {
 
 std::vector<Judgement> studyJudgements(facts::Reader const& book, shop::Study const& study, Studied const& state) {
     auto said = Words(book, study, state).all();
-    if (state.n < state.next_look && state.judged == 0) said.push_back(planJudgement(study, state, book.units()));
+    if (proving::judgedBySpread(study.type) && state.n < state.next_look && state.judged == 0)
+        said.push_back(planJudgement(study, state, book.units()));
     return said;
 }
 

@@ -174,7 +174,8 @@ private:
 } // namespace
 
 bool judgedBySpread(StudyType type) {
-    return type != StudyType::Map && type != StudyType::Lengths && type != StudyType::Thickness;
+    return type != StudyType::Map && type != StudyType::Lengths && type != StudyType::Thickness &&
+           type != StudyType::CheckReading;
 }
 
 bool groupsDiffer(StudyType type) {

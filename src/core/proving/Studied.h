@@ -59,8 +59,8 @@ std::vector<double> spreadOf(shop::Study const& study, shop::Readings const& rea
 /// Errors: Missing, what kept its readings from being read.
 Result<Studied> studied(facts::Reader const& book, Id<shop::Study> study);
 
-/// Whether the readings of such a study are a sample of one spread; a map, pairs of lengths and a plate's thickness are
-/// judged otherwise.
+/// Whether the readings of such a study are a sample of one spread; a map, pairs of lengths, check
+/// readings and a plate's thickness are judged otherwise.
 bool judgedBySpread(shop::StudyType type);
 /// Whether its groups are expected to lie apart.
 bool groupsDiffer(shop::StudyType type);

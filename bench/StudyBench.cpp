@@ -3,6 +3,7 @@
 #include "core/base/Rng.h"
 #include "core/statistics/Summary.h"
 #include "core/studies/StudyJudge.h"
+#include "core/studies/Tilt.h"
 #include "exchange/CsvNumbers.h"
 
 #include <algorithm>
@@ -46,6 +47,13 @@ void SortMillion(benchmark::State& state) {
     }
 }
 BENCHMARK(SortMillion)->Unit(benchmark::kMillisecond);
+
+/// 10^7 draws of two lengths, and the limits of the tilt between them; the script sets NumPy beside it.
+void DrawTilts(benchmark::State& state) {
+    for (auto _ : state)
+        benchmark::DoNotOptimize(studies::tiltFromLengths({60, 60.04}, {59.985, 60.005}, 10'000'000, 7, 1)->median_deg);
+}
+BENCHMARK(DrawTilts)->Unit(benchmark::kMillisecond);
 
 std::string const& csv() {
     static auto const text = [] {

@@ -96,9 +96,11 @@ char delimiterOf(std::string_view text, std::string const& place) {
         if (!rows || rows->empty()) continue;
         std::map<std::size_t, std::size_t> counts;
         for (auto const& row : *rows) ++counts[row.cells.size()];
+        // A comma may be a decimal sign, so others count double; but not where the first row has none of them.
+        std::size_t const weight = delimiter != ',' && rows->front().cells.size() > 1 ? 2 : 1;
         std::size_t score = 0;
         for (auto const& [columns, many] : counts)
-            if (columns > 1) score = std::max(score, many * (delimiter == ',' ? 1 : 2));
+            if (columns > 1) score = std::max(score, many * weight);
         if (delimiter == ',' && decimalCommas(*rows)) score = 0;
         if (score <= best_score) continue;
         best_score = score;

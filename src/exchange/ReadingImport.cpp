@@ -151,9 +151,12 @@ Result<ImportedReadings> readingsFromConsole(std::string const& console, std::st
     if (!pattern.empty()) {
         auto const typed = QString::fromStdString(pattern).trimmed();
         if (typed.count(u"{z}"_s) != 1)
-            return fail(Code::UnexpectedText, {"pattern"}, pattern, "one {z} where the reading stands");
+            return fail(Code::Missing, {"pattern"}, "The place {z} of the reading",
+                        "Put {z} once where the figure stands.");
         for (auto const& name : {u"{x}"_s, u"{y}"_s, u"{ok}"_s})
-            if (typed.count(name) > 1) return fail(Code::UnexpectedText, {"pattern"}, pattern, "each place once");
+            if (typed.count(name) > 1)
+                return fail(Code::Missing, {"pattern"}, "Which " + name.toStdString() + " counts",
+                            "Put each place once.");
         auto found = readLines(lines, typed, unit_mm);
         found.shape = "your own pattern";
         return found;

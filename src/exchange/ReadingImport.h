@@ -27,7 +27,7 @@ ImportedReadings readingsFrom(CsvTable const& table, ReadingColumns const& colum
 
 /// A pattern is a line with places: {z} the reading, {x} and {y} where it was, {ok} 1 or 0 for contact or none, and *
 /// for anything. Without one, the shape that fits most lines of the text is taken: a report in brackets, a parameter
-/// with its value, words of axes, or a figure a line. Error: UnexpectedText for a pattern without {z}.
+/// with its value, words of axes, or a figure a line. Error: Missing, a pattern without {z} or with a place twice.
 Result<ImportedReadings> readingsFromConsole(std::string const& console, std::string const& pattern, double unit_mm);
 
 /// All that is kept of each, as a table: nr, value_mm, as_typed, source, at_utc_ms, cause, x_mm, y_mm, temperature_c,

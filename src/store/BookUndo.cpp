@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Changes that bring an earlier state back: nothing is taken out of the file, the earlier state is written again.
+#include "core/shop/Taken.h"
 #include "store/Bodies.h"
 #include "store/BookFile.h"
 #include "store/Sql.h"
@@ -32,7 +33,8 @@ Result<shop::Change> BookFile::inverse(std::int64_t seq) const {
     auto added = sql(db, QStringLiteral("SELECT study, nr FROM reading WHERE seq = ? ORDER BY study, nr"), bound);
     if (!added) return Failure(added.error());
     while (added->next())
-        change.marks.push_back({Id<shop::Study>{added->value(0).toLongLong()}, added->value(1).toInt(), "taken back"});
+        change.marks.push_back(
+            {Id<shop::Study>{added->value(0).toLongLong()}, added->value(1).toInt(), shop::taken_back});
     if (auto whole = readToTheEnd(*added, db); !whole) return Failure(whole.error());
     auto marked = sql(
         db,
@@ -84,7 +86,8 @@ Result<shop::Change> BookFile::backTo(std::int64_t seq) const {
         {then, then, then, then});
     if (!marks) return Failure(marks.error());
     while (marks->next()) {
-        auto const was = marks->value(2).toBool() ? QStringLiteral("not taken yet") : marks->value(3).toString();
+        auto const was =
+            marks->value(2).toBool() ? QString::fromLatin1(shop::not_taken_yet) : marks->value(3).toString();
         auto const is = marks->value(4).toString();
         if (was == is || (marks->value(2).toBool() && !is.isEmpty())) continue;
         change.marks.push_back(

@@ -4,6 +4,7 @@
 #include "app/macros/MacrosStation.h"
 #include "app/shell/MainWindow.h"
 #include "app/shell/Program.h"
+#include "app/widgets/Rows.h"
 #include "core/base/Words.h"
 #include "demo/DemoBook.h"
 #include "exchange/WorldJson.h"
@@ -88,8 +89,12 @@ struct Tour {
         auto* history = window.findChild<QDialog*>(u"history"_s);
         good = history->grab().save(folder.filePath(u"history.png"_s)) && good;
         history->close();
-        for (auto const& [station, section] :
-             {std::pair{u"machine"_s, u"homing"_s}, {u"machine"_s, u"controller"_s}, {u"kit"_s, u"parts"_s}})
+        for (auto const& [station, section] : {std::pair{u"machine"_s, u"homing"_s},
+                                               {u"machine"_s, u"controller"_s},
+                                               {u"kit"_s, u"parts"_s},
+                                               {u"kit"_s, u"tool"_s},
+                                               {u"wiring"_s, u"feeds"_s},
+                                               {u"zeroing"_s, u"board"_s}})
             part(station, section, u"%1-%2.png"_s.arg(station, section));
         look.setScale(1.5);
         for (auto const& row : window.stations()) picture(row.id, row.id + u"-large.png"_s);
@@ -102,6 +107,12 @@ struct Tour {
         Q_EMIT list->activated(list->currentIndex());
     }
 
+    void chooseRow(char const* name, QString const& begin) {
+        auto* rows = window.findChild<app::RowsView*>(QLatin1String(name));
+        for (int i = 0; i < rows->count(); ++i)
+            if (rows->row(i).text.startsWith(begin)) rows->choose(i);
+    }
+
     void part(QString const& station, QString const& id, QString const& name) {
         window.goTo(station);
         window.current()->openSection(id);
@@ -109,20 +120,23 @@ struct Tour {
     }
 
     bool run() {
-        part(u"machine"_s, u"homing"_s, u"homing.png"_s);
         part(u"machine"_s, u"travel"_s, u"machine.png"_s);
         part(u"kit"_s, u"plate"_s, u"kit.png"_s);
         part(u"kit"_s, u"setter"_s, u"setter.png"_s);
-        part(u"kit"_s, u"tool"_s, u"tool.png"_s);
         part(u"layout"_s, u"things"_s, u"layout.png"_s);
         window.goTo(u"wiring"_s);
         choose("wiring.device", u"the setter"_s);
         part(u"wiring"_s, u"circuit"_s, u"wiring.png"_s);
-        part(u"wiring"_s, u"feeds"_s, u"feeds.png"_s);
         part(u"wiring"_s, u"settings"_s, u"settings.png"_s);
         part(u"wiring"_s, u"proof"_s, u"proof.png"_s);
+        part(u"repeatability"_s, u"studies"_s, u"repeatability.png"_s);
+        part(u"repeatability"_s, u"readings"_s, u"readings.png"_s);
+        part(u"repeatability"_s, u"budget"_s, u"budget.png"_s);
+        window.current()->openSection(u"studies"_s);
+        chooseRow("repeat.studies", u"Disc of the setter"_s);
+        choose("repeat.end", u"1  8 mm compression"_s);
+        part(u"repeatability"_s, u"studies"_s, u"disc.png"_s);
         part(u"zeroing"_s, u"link"_s, u"link.png"_s);
-        part(u"zeroing"_s, u"board"_s, u"board.png"_s);
         part(u"zeroing"_s, u"method"_s, u"methods.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);

@@ -33,7 +33,14 @@ bool special(QString const& name) {
                                   u"machine.scale.measured"_s,
                                   u"machine.sizes.wanted"_s,
                                   u"machine.sizes.measured"_s,
-                                  u"wiring.without"_s};
+                                  u"wiring.without"_s,
+                                  u"repeat.figure"_s,
+                                  u"repeat.second"_s,
+                                  u"repeat.x"_s,
+                                  u"repeat.y"_s,
+                                  u"repeat.temperature"_s,
+                                  u"repeat.import.pattern"_s,
+                                  u"repeat.loop.count"_s};
     return some.contains(name);
 }
 
@@ -67,7 +74,8 @@ private Q_SLOTS:
         QTest::addColumn<bool>("empty");
         QTest::addColumn<QString>("station");
         for (bool empty : {false, true})
-            for (auto const& station : {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"zeroing"_s})
+            for (auto const& station :
+                 {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"repeatability"_s, u"zeroing"_s})
                 QTest::addRow("%s, %s", qPrintable(station), empty ? "empty book" : "demo book") << empty << station;
     }
     void everyFieldKeepsWhatIsTyped() {
@@ -75,6 +83,7 @@ private Q_SLOTS:
         QFETCH(QString, station);
         Driver drive(empty ? Driver::Start::Empty : Driver::Start::Demo);
         drive.window->goTo(station);
+        if (empty && station == u"repeatability"_s) drive.click("repeat.begin");
         auto& session = drive.window->desk()->session();
         int tried = 0;
         for (auto const& name : fieldsOf(drive, station)) {
@@ -105,7 +114,8 @@ private Q_SLOTS:
     }
     void everyFieldExplainsNonsense() {
         Driver drive;
-        for (auto const& station : {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"zeroing"_s}) {
+        for (auto const& station :
+             {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"repeatability"_s, u"zeroing"_s}) {
             drive.window->goTo(station);
             auto const seq = drive.window->desk()->session().file().lastSeq();
             for (auto const& name : fieldsOf(drive, station)) {
@@ -128,7 +138,8 @@ private Q_SLOTS:
         Driver drive;
         auto& session = drive.window->desk()->session();
         int tried = 0;
-        for (auto const& station : {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"zeroing"_s}) {
+        for (auto const& station :
+             {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"repeatability"_s, u"zeroing"_s}) {
             drive.window->goTo(station);
             QStringList names;
             drive.makeSections();
@@ -137,11 +148,13 @@ private Q_SLOTS:
             for (auto const& name : names) {
                 // These choose what is looked at; other tests drive them.
                 static QStringList const views{
-                    u"zero.target"_s,        u"zero.nose"_s,         u"kit.cutters"_s,         u"kit.holders"_s,
-                    u"machine.which"_s,      u"zero.vacuum"_s,       u"zero.reference_tool"_s, u"machine.scale.axis"_s,
-                    u"machine.scale.way"_s,  u"machine.part"_s,      u"layout.things"_s,       u"layout.sort"_s,
-                    u"wiring.device"_s,      u"wiring.beam.which"_s, u"wiring.beam.master"_s,  u"machine.sizes.axis"_s,
-                    u"machine.sizes.sort"_s, u"kit.standard.sort"_s};
+                    u"zero.target"_s,         u"zero.nose"_s,         u"kit.cutters"_s,         u"kit.holders"_s,
+                    u"machine.which"_s,       u"zero.vacuum"_s,       u"zero.reference_tool"_s, u"machine.scale.axis"_s,
+                    u"machine.scale.way"_s,   u"machine.part"_s,      u"layout.things"_s,       u"layout.sort"_s,
+                    u"wiring.device"_s,       u"wiring.beam.which"_s, u"wiring.beam.master"_s,  u"machine.sizes.axis"_s,
+                    u"machine.sizes.sort"_s,  u"kit.standard.sort"_s, u"repeat.type"_s,         u"repeat.device"_s,
+                    u"repeat.end"_s,          u"repeat.purpose"_s,    u"repeat.sheet.group"_s,  u"repeat.import.unit"_s,
+                    u"repeat.loop.between"_s, u"repeat.loop.truth"_s};
                 auto const latin = name.toLatin1();
                 auto* box = drive.find<QComboBox>(latin.constData());
                 if (views.contains(name) || box->count() < 2 || !shown(drive, box)) continue;

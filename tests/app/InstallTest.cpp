@@ -264,7 +264,7 @@ private Q_SLOTS:
         drive.key(Qt::Key_Z, Qt::ControlModifier); // the last answer
         QVERIFY(!proof(drive, Device::Plate).proved());
         QVERIFY(sheet->question().startsWith(u"Nothing touches. Does it trigger"_s));
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         QVERIFY2(drive.judgement().contains(u"The plate’s signal is not proved."_s), qPrintable(drive.judgement()));
     }
 
@@ -290,12 +290,12 @@ private Q_SLOTS:
         QCOMPARE(sheet->question(), question);
         QVERIFY(drive.find<QLabel>("wiring.proof.hint")->text().contains(u"1  "_s + first_check));
         QVERIFY(!proof(drive, Device::Setter).proved());
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         QVERIFY(drive.judgement().contains(u"The setter’s signal is not proved."_s));
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.type("wiring.without", u"seen yesterday, lead untouched"_s);
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         QVERIFY(drive.judgement().contains(u"taken on trust"_s));
         QVERIFY(drive.judgement().contains(u"seen yesterday"_s));
     }

@@ -61,7 +61,7 @@ private Q_SLOTS:
 
     void aLinkIsMadeUndoneAndMadeAgain() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         useTool(drive, u"Tool 1: 8 mm compression"_s, "8 mm compression");
         drive.type("zero.contact", u"-78.948"_s); // 15.73 below tool 3, whose zero this replaces
         QVERIFY(!link(drive));                    // the plate was touched alone
@@ -94,7 +94,7 @@ private Q_SLOTS:
 
     void aToolIsRetouchedAndTheMacroAgrees() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         useTool(drive, u"Tool 4: 90° vee"_s, "90° vee");
         drive.choose("zero.target", u"the setter"_s);
         drive.type("zero.contact", u"-78.151"_s);
@@ -103,20 +103,20 @@ private Q_SLOTS:
         QVERIFY2(sum->shownText().startsWith(u"−78.151 + 0.002 − 21.569"_s), qPrintable(sum->shownText()));
         QVERIFY2(drive.judgement().contains(u"work zero, G54 Z: −99.718 mm"_s), qPrintable(drive.judgement()));
         // The macro sets the same, to the micron that its scatterless world allows.
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().startsWith(u"The zero is right."_s), qPrintable(drive.judgement()));
         QVERIFY(test::near(drive.macros()->theatre().result().z_zero->set_mm, -78.151 + 0.003 - d, 0.003));
         // Undone, the touch before it stands again.
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         undo(drive);
         QCOMPARE(drive.find<QLineEdit>("zero.contact")->text(), u"−78.152"_s);
     }
 
     void aSlipIsCaughtAndMended() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         useTool(drive, u"Tool 5: 25 mm round-over"_s, "25 mm round-over");
         drive.choose("zero.target", u"the setter"_s);
         QVERIFY(drive.window->desk()->slips().empty());
@@ -135,7 +135,7 @@ private Q_SLOTS:
 
     void boardPaperAndSurfacing() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.click("zero.section.board");
         QVERIFY2(drive.judgement().contains(u"The spoilboard is 16.900 mm thick now."_s),
                  qPrintable(drive.judgement()));
@@ -159,13 +159,13 @@ private Q_SLOTS:
         QVERIFY2(drive.hintOf("kit.tool.own_offset").contains(u"another method"_s),
                  qPrintable(drive.hintOf("kit.tool.own_offset")));
         QTest::keyClick(drive.find("kit.tool.own_offset"), Qt::Key_Escape);
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.click("zero.section.method");
         drive.click("zero.method.1");
         QCOMPARE(drive.window->desk()->setup().plan.method, shop::Method::LengthTable);
         QVERIFY(!drive.window->desk()->setup().link.plate); // went with its method
         QVERIFY(!drive.find("zero.method.1")->isEnabled());
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         QVERIFY2(drive.judgement().contains(u"belongs to another method"_s), qPrintable(drive.judgement()));
         drive.choose("macro.kind", u"Tool length into the table"_s);
@@ -184,10 +184,10 @@ private Q_SLOTS:
         drive.choose("machine.which", u"Bench mill"_s);
         QTRY_COMPARE(drive.window->desk()->tools().size(), std::size_t(2));
         QVERIFY2(drive.judgement().contains(u"Machine Z 0 is down at the table"_s), qPrintable(drive.judgement()));
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.click("top.view.inch");
         QCOMPARE(drive.find<QLineEdit>("zero.contact")->text(), u"3.4031"_s);
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         for (auto const& kind : {u"Plate zero and link"_s, u"Re-touch after a change"_s}) {
             drive.choose("macro.kind", kind);
             drive.key(Qt::Key_F5);
@@ -234,7 +234,7 @@ private Q_SLOTS:
 
     void breakpointsSignalsAndParameters() {
         Driver drive;
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         auto* macros = drive.macros();
         int line = 0, at = 0;
         for (auto const& text : macros->editor()->text().split(u'\n')) {
@@ -274,7 +274,7 @@ private Q_SLOTS:
 
     void keptTextsKnowWhenTheBookHasChanged() {
         Driver drive;
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.click("macro.section.kept");
         QVERIFY2(drive.judgement().contains(u"The book has changed since."_s),
                  qPrintable(drive.judgement())); // the demo's own
@@ -286,9 +286,9 @@ private Q_SLOTS:
         drive.click("macro.section.kept");
         QVERIFY2(drive.judgement().startsWith(u"It is still the text of this book."_s), qPrintable(drive.judgement()));
         QVERIFY(drive.judgement().contains(u": right."_s));
-        drive.key(Qt::Key_5, Qt::ControlModifier);
-        drive.type("zero.window", u"15"_s);
         drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.type("zero.window", u"15"_s);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         QVERIFY2(drive.judgement().startsWith(u"The book has changed since."_s), qPrintable(drive.judgement()));
         drive.click("macro.version.show");
         QVERIFY(drive.judgement().contains(u"The book has changed since."_s) && drive.find("macro.anew")->isEnabled());
@@ -352,7 +352,8 @@ private Q_SLOTS:
         auto const seq = drive.window->desk()->session().file().lastSeq();
         auto texts = [&] {
             QStringList all;
-            for (auto const& station : {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"zeroing"_s})
+            for (auto const& station :
+                 {u"machine"_s, u"kit"_s, u"layout"_s, u"wiring"_s, u"repeatability"_s, u"zeroing"_s})
                 drive.window->goTo(station);
             drive.makeSections();
             for (auto* edit : drive.window->findChildren<QLineEdit*>()) all << edit->objectName() + u'=' + edit->text();
@@ -364,7 +365,7 @@ private Q_SLOTS:
         drive.key(Qt::Key_I, Qt::ControlModifier);
         QVERIFY(texts() != before);
         // Walking through every field by key changes nothing.
-        for (auto key : {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5}) {
+        for (auto key : {Qt::Key_1, Qt::Key_2, Qt::Key_3, Qt::Key_4, Qt::Key_5, Qt::Key_6}) {
             drive.key(key, Qt::ControlModifier);
             for (int i = 0; i < 40; ++i) QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
         }

@@ -59,7 +59,7 @@ private Q_SLOTS:
         Driver drive;
         drive.click("kit.tool.new");
         QCOMPARE(drive.window->desk()->tools().size(), std::size_t(7));
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         QVERIFY(!drive.ladder()->filled());
         QVERIFY(drive.judgement().contains(u"No contact yet"_s));
         drive.key(Qt::Key_Z, Qt::ControlModifier);
@@ -71,7 +71,7 @@ private Q_SLOTS:
         drive.choose("kit.tools", u"Tool 2: 6 mm up-cut"_s);
         QTest::keyClick(drive.find("kit.tools"), Qt::Key_Return);
         QTRY_VERIFY(!drive.window->desk()->zero()->chain);
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.type("zero.contact", u"-84.7"_s);
         QCOMPARE(drive.window->desk()->zero()->chain->tool, std::string("tool 2"));
         // Back to the other tool: its own last touch is there again.
@@ -82,7 +82,7 @@ private Q_SLOTS:
     }
     void editingANumberMovesItsRung() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         auto zeroOf = [&] {
             for (auto const& part : drive.ladder()->parts())
                 if (part.key == u"zero"_s) return part.value;
@@ -98,7 +98,7 @@ private Q_SLOTS:
     }
     void contactAsWorkZ() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.click("zero.frame.work");
         drive.type("zero.contact", u"10.5"_s);
         QVERIFY2(drive.hintOf("zero.contact").contains(u"offset that was active"_s),
@@ -111,7 +111,7 @@ private Q_SLOTS:
     }
     void aLostMinusIsQueriedAtOnce() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.type("zero.contact", u"63.218"_s);
         QVERIFY2(drive.judgement().startsWith(u"The contact is outside the travel."_s), qPrintable(drive.judgement()));
         QVERIFY(drive.find<QLabel>("next.words")->text().contains(u"outside the travel"_s));
@@ -129,7 +129,7 @@ private Q_SLOTS:
     }
     void theLadderIsWalkedByKeyAndReadAloud() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         auto* ladder = drive.ladder();
         ladder->setFocus();
         QTest::keyClick(ladder, Qt::Key_Down);
@@ -147,7 +147,7 @@ private Q_SLOTS:
 
     void steppingMovesTextWordsAndLadderTogether() {
         Driver drive;
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         auto const& theatre = drive.macros()->theatre();
         for (int i = 0; i < 40; ++i) drive.key(Qt::Key_F10);
         QCOMPARE(theatre.at(), 40);
@@ -190,7 +190,7 @@ private Q_SLOTS:
         QFETCH(QString, left_out);
         QFETCH(QString, verdict);
         Driver drive;
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.choose("macro.leave_out", left_out);
         drive.choose("macro.fault", fault);
         drive.click("macro.run");
@@ -199,7 +199,7 @@ private Q_SLOTS:
     }
     void textEditedByHandIsWhatRuns() {
         Driver drive;
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         auto* editor = drive.macros()->editor();
         editor->setText(editor->text().replace(u"- 9.9420]"_s, u"- 10.3420]"_s));
         drive.click("macro.run");
@@ -214,7 +214,7 @@ private Q_SLOTS:
     }
     void whatWasEditedOrRunSurvivesAChangeOfView() {
         Driver drive;
-        drive.key(Qt::Key_6, Qt::ControlModifier);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.key(Qt::Key_F5);
         auto const at = drive.macros()->theatre().at();
         drive.key(Qt::Key_D, Qt::ControlModifier);
@@ -240,7 +240,7 @@ private Q_SLOTS:
 
     void inchesAreAViewAndChangeNoValue() {
         Driver drive;
-        drive.key(Qt::Key_5, Qt::ControlModifier);
+        drive.key(Qt::Key_6, Qt::ControlModifier);
         auto const seq = drive.window->desk()->session().file().lastSeq();
         drive.click("top.view.inch");
         QCOMPARE(drive.find<QLineEdit>("zero.contact")->text(), u"−2.4889"_s);

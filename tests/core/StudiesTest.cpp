@@ -110,25 +110,6 @@ private Q_SLOTS:
         copied.insert(copied.end(), copied.begin() + 2, copied.begin() + 9);
         QVERIFY(said(judged(copied, {}), "copied_block"));
     }
-    /// Order, place and unit change nothing, and who wants less gets no worse a verdict.
-    void propertiesOfAVerdict() {
-        for (std::uint64_t seed = 0; seed < 12; ++seed) {
-            auto const values = drawn(seed, 8, 0.01);
-            auto moved = values;
-            std::reverse(moved.begin(), moved.end());
-            for (double& each : moved) each = 25.4 * each - 1000;
-            auto const here = judged(values, 0.03), there = judged(moved, 25.4 * 0.03);
-            QVERIFY(here.verdict == there.verdict && here.readings_needed == there.readings_needed);
-            QVERIFY(test::near(there.s_mm, 25.4 * here.s_mm, 1e-9));
-            QVERIFY(test::near(*there.margin_percent, *here.margin_percent, 1e-6));
-            int before = 2;
-            for (double const wanted : {0.01, 0.02, 0.04, 0.08}) {
-                int const now = static_cast<int>(*judged(values, wanted).verdict);
-                QVERIFY(now <= before);
-                before = now;
-            }
-        }
-    }
     /// A switch right at the edge: R is just what it holds. *Proved* is then wrong, and may be in 5 % of studies.
     void provedIsRarelyWrong() {
         constexpr int n = 10, runs = 10'000;

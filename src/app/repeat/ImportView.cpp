@@ -6,6 +6,7 @@
 #include "core/base/Words.h"
 #include "core/proving/StudyTypes.h"
 #include "core/proving/TypedReading.h"
+#include "core/shop/Taken.h"
 #include "core/studies/Looks.h"
 #include "exchange/WholeFile.h"
 
@@ -68,7 +69,12 @@ ImportView::ImportView(Desk& desk, RowsView* preview, QWidget* parent)
     m_pattern =
         new Field(u"repeat.import.pattern"_s, u"Pattern of a line, if it is another"_s, desk.look(), Type::Mono);
     column->addWidget(m_pattern);
-    m_pattern->show({}, {}, u"{z} is the reading, {x} and {y} its place, * is anything"_s);
+    auto const kept = [this](QString const& typed) -> Result<void> {
+        m_pattern->show(typed, {}, u"{z} is the reading, {x} and {y} its place, * is anything"_s);
+        return {};
+    };
+    m_pattern->onAccept(kept);
+    (void)kept({});
     connect(m_pattern->edit(), &QLineEdit::textChanged, this, &ImportView::readConsole);
     connect(m_console, &QPlainTextEdit::textChanged, this, &ImportView::readConsole);
     m_skip = new QCheckBox(u"Leave those out"_s);
@@ -167,9 +173,9 @@ void ImportView::take() {
         change.readings.push_back({m_study, std::move(reading)});
     }
     auto changed = *study;
-    int const n = static_cast<int>(before->size() + m_found->readings.size());
+    int const n = shop::takenCount(*before) + static_cast<int>(m_found->readings.size());
     // All of them were there before anybody looked: that is as good as planned.
-    if (before->empty()) changed.question.planned = std::max(2, n);
+    if (shop::takenCount(*before) == 0) changed.question.planned = std::max(2, n);
     int const planned = changed.question.planned.value_or(proving::usual_readings);
     if (changed.question.requirement_mm && studies::plannedLook(planned, n)) changed.question.looks.push_back(n);
     change.put(m_study, std::move(changed));

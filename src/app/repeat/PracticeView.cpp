@@ -22,7 +22,7 @@ struct Truth {
 constexpr Truth truths[] = {
     {"as the book believes", [](machine::World&) {}},
     {"a switch that scatters three times as much", [](machine::World& world) { world.input.scatter_mm *= 3; }},
-    {"a foil of 0.015 mm on the disc", [](machine::World& world) { world.setter->chip_mm = 0.015; }},
+    {"a foil of 0.015 mm under it", [](machine::World& world) { world.setter->base_z_mm += 0.015; }},
     {"a disc with a dome of 0.03 mm", [](machine::World& world) { world.setter->dome_mm = 0.03; }},
     {"a disc tilted by 0.04 mm", [](machine::World& world) { world.setter->tilt_mm = 0.04; }}};
 

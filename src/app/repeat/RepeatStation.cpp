@@ -11,6 +11,7 @@
 #include "core/base/Words.h"
 #include "core/proving/StudyPairs.h"
 #include "core/proving/TypedReading.h"
+#include "core/shop/Taken.h"
 #include "core/studies/Looks.h"
 #include "exchange/ReadingImport.h"
 #include "exchange/WholeFile.h"
@@ -175,7 +176,7 @@ Result<void> RepeatStation::keepReading(ReadingSheet::Typed const& typed) {
             tool && found->type == StudyType::Lengths && tool->tip == shop::TipShape::Rim)
             reading.x_mm = tool->diameter_mm;
     }
-    int const n = static_cast<int>(before->size()) + 1;
+    int const n = shop::takenCount(*before) + 1;
     shop::Change change{fmt::format("Reading {}: {}", n, reading.as_typed), {}, {}, {}};
     change.readings.push_back({m_study, std::move(reading)});
     int const planned = found->question.planned.value_or(proving::usual_readings);
@@ -191,15 +192,17 @@ void RepeatStation::lookNow() {
     auto changed = studyOr();
     auto const* all = readings();
     if (!all) return;
-    changed.question.looks.push_back(static_cast<int>(all->size()));
-    (void)desk().report(edit(std::move(changed), fmt::format("Looked at the verdict, {} readings", all->size())));
+    int const n = shop::takenCount(*all);
+    changed.question.looks.push_back(n);
+    (void)desk().report(edit(std::move(changed), fmt::format("Looked at the verdict, {} readings", n)));
 }
 
 void RepeatStation::markLast(QString const& cause) {
     auto const* all = readings();
-    if (!all || all->empty()) return;
+    auto const* last = all ? shop::lastTaken(*all) : nullptr;
+    if (!last) return;
     shop::Change change{"Reading marked: " + cause.toStdString(), {}, {}, {}};
-    change.marks.push_back({m_study, all->back().nr, cause.toStdString()});
+    change.marks.push_back({m_study, last->nr, cause.toStdString()});
     (void)desk().report(desk().commit(std::move(change)));
     m_sheet->setFocus();
 }
@@ -327,6 +330,7 @@ void RepeatStation::drawStrip() {
         double sum = 0;
         int counted = 0;
         for (auto const& each : *all) {
+            if (shop::undone(each)) continue;
             double const value = ways ? each.second_value.value_or(each.value_mm) - each.value_mm : each.value_mm;
             made.dots.push_back(
                 {value, each.group_nr.value_or(0), each.withdrawn, each.source == shop::Source::Simulated});
@@ -378,7 +382,7 @@ void RepeatStation::ask() {
         return m_sheet->show(made);
     }
     auto const& row = proving::rowOf(found->type);
-    int const n = static_cast<int>(all->size()), planned = found->question.planned.value_or(proving::usual_readings);
+    int const n = shop::takenCount(*all), planned = found->question.planned.value_or(proving::usual_readings);
     made.place = n < planned ? u"Reading %1 of %2"_s.arg(n + 1).arg(planned) : u"Reading %1"_s.arg(n + 1);
     made.question = QString::fromUtf8(row.does);
     made.unit = QString::fromUtf8(proving::unitWords(found->typing.unit));
@@ -388,8 +392,9 @@ void RepeatStation::ask() {
     made.hint = QString::fromUtf8(how[static_cast<int>(found->typing.as)]) +
                 u" Enter keeps it. Spindle stopped and locked out, a hand at the stop, fingers never under the tool."_s;
     if (found->practice) made.hint = u"Simulated readings take no others beside them."_s;
-    if (n > 0) {
-        auto const& last = all->back();
+    auto const* last_taken = shop::lastTaken(*all);
+    if (last_taken) {
+        auto const& last = *last_taken;
         made.last =
             u"Kept: %1 (typed “%2”)%3"_s.arg(text(lengthText(last.value_mm, desk().units())), text(last.as_typed),
                                              last.withdrawn ? u", marked: "_s + text(last.cause) : QString());
@@ -405,7 +410,7 @@ void RepeatStation::ask() {
     made.temperature = row.temperature;
     made.writable = writable() && !found->practice;
     made.can_undo = made.writable && desk().session().canUndo() && desk().session().undoWhat().starts_with("Reading");
-    made.can_mark = n > 0 && !all->back().withdrawn;
+    made.can_mark = last_taken && !last_taken->withdrawn;
     m_sheet->show(made);
 }
 

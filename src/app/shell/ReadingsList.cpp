@@ -22,6 +22,8 @@ ReadingsList::ReadingsList(Desk& desk, QString const& name, QString const& title
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(4);
     m_rows = new RowsView(name + u".readings"_s, title, desk.look());
+    m_rows->setUniformItemSizes(true); // so that the end of a long list is where it seems to be
+    m_rows->setLayoutMode(QListView::SinglePass);
     column->addWidget(m_rows);
     m_button = new QToolButton(this);
     m_button->setObjectName(name + u".reading.mark"_s);

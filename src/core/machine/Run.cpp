@@ -90,6 +90,7 @@ RunResult run(controller::Executable const& executable, World const& world, Trac
         result.text = executable.program.lines[result.where.line - 1];
     result.changed_parameters = changed(world.memory.parameters, result.memory.parameters);
     result.contacts = machine.touches();
+    result.releases = machine.releases();
     result.position_mm = machine.position();
     result.elapsed_s = machine.now_s();
     result.paused_s = machine.paused_s();

@@ -33,6 +33,7 @@ struct RunResult {
     controller::Memory memory;
     std::vector<int> changed_parameters; ///< whose value differs from the start, without the controller's own
     std::vector<Touch> contacts;
+    std::vector<Touch> releases; ///< where it let go, on probing moves upward
     Vec3 position_mm{};
     double elapsed_s = 0, paused_s = 0;
     std::optional<ZZero> z_zero;          ///< when the program set a work offset's Z

@@ -288,7 +288,7 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     double const true_z = path.at(trip->s_mm)[2];
     if (!trouble) trouble = collide(path, stop_mm);
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
-    if (!away) m_touches.push_back({kept[2], true_z, now_s(), trip->false_contact});
+    (away ? m_releases : m_touches).push_back({kept[2], true_z, now_s(), trip->false_contact});
     return {true, kept, trouble};
 }
 

@@ -42,6 +42,7 @@ public:
     double paused_s() const { return m_paused_s; }
     bool spindleTurns() const { return m_now_s < m_turns_until_s; }
     std::vector<Touch> const& touches() const { return m_touches; }
+    std::vector<Touch> const& releases() const { return m_releases; }
 
 private:
     struct Leg {
@@ -98,7 +99,7 @@ private:
     std::vector<Later> m_later;
     std::vector<char> m_done; ///< by entry of the person's list: it has had its pause
     int m_rapids = 0;
-    std::vector<Touch> m_touches;
+    std::vector<Touch> m_touches, m_releases;
     std::vector<bool> m_spent; ///< false contacts that have happened
     Rng m_scatter, m_poll;
 };

@@ -3,6 +3,7 @@
 #include "core/proving/ProvenSpread.h"
 
 #include "core/proving/StudyTypes.h"
+#include "core/shop/Taken.h"
 #include "core/statistics/Summary.h"
 
 #include <cmath>
@@ -19,7 +20,7 @@ constexpr int least_readings = 5;
 statistics::Summary shownBy(facts::Reader const& book, Id<shop::Study> id, shop::Study const& study,
                             shop::Readings const& readings) {
     auto const& looks = study.question.looks;
-    bool const complete = static_cast<int>(readings.size()) >= study.question.planned.value_or(usual_readings);
+    bool const complete = shop::takenCount(readings) >= study.question.planned.value_or(usual_readings);
     if (looks.empty() && !complete) return {};
     auto const shown = statistics::summarise(spreadOf(study, readings, false, looks.empty() ? 0 : looks.back()));
     bool const counts = shown.n >= least_readings && openDefects(book, study).empty() &&

@@ -3,6 +3,7 @@
 #include "core/proving/Studied.h"
 
 #include "core/proving/StudyTypes.h"
+#include "core/shop/Taken.h"
 #include "core/statistics/Compare.h"
 #include "core/statistics/Quantiles.h"
 #include "core/statistics/Summary.h"
@@ -29,8 +30,10 @@ std::vector<Counted> counted(shop::Study const& study, shop::Readings const& rea
     std::vector<Counted> all;
     all.reserve(readings.size());
     bool const pairs = study.type == StudyType::TwoWays || study.type == StudyType::Lengths;
+    int taken = 0;
     for (auto const& each : readings) {
-        if (first > 0 && each.nr > first) break;
+        if (shop::undone(each)) continue;
+        if (first > 0 && ++taken > first) break;
         if (each.withdrawn && !with_marked) continue;
         if (each.source == shop::Source::Simulated && !study.practice) continue;
         if (pairs && !each.second_value) continue;
@@ -58,8 +61,8 @@ public:
 
     Studied judged() {
         auto& r = m_result;
-        r.n = static_cast<int>(m_readings.size());
-        for (auto const& each : m_readings) r.marked += each.withdrawn;
+        r.n = shop::takenCount(m_readings);
+        for (auto const& each : m_readings) r.marked += each.withdrawn && !shop::undone(each);
         auto const& question = m_study.question;
         int const planned = question.planned.value_or(usual_readings);
         r.judged = question.looks.empty() ? 0 : std::min(question.looks.back(), r.n);

@@ -3,6 +3,7 @@
 #include "core/proving/TypedReading.h"
 
 #include "core/quantity/Units.h"
+#include "core/shop/Taken.h"
 
 #include <algorithm>
 #include <cmath>
@@ -27,7 +28,8 @@ Result<double> bareOrWithUnit(ReadingUnit unit, std::string_view typed) {
 }
 
 std::optional<double> lastOf(shop::Readings const& before) {
-    return before.empty() ? std::optional<double>() : before.back().value_mm;
+    auto const* last = shop::lastTaken(before);
+    return last ? std::optional(last->value_mm) : std::nullopt;
 }
 
 /// The value nearest to `near_mm` whose last digits are those typed.
@@ -105,7 +107,7 @@ Result<double> typedReading(shop::Study const& study, shop::Readings const& befo
         if (value) *value += lastOf(before).value_or(*stored);
         break;
     case TypedAs::LastDigits:
-        if (!stored && before.empty())
+        if (!stored && !lastOf(before))
             return fail(Code::Missing, {place}, "The stored value", "Type it first: its leading digits are kept");
         value = endingWith(study, lastOf(before).value_or(stored.value_or(0)), typed);
         break;

@@ -5,7 +5,6 @@
 #include "core/controller/Executable.h"
 #include "core/machine/Run.h"
 #include "core/machine/World.h"
-#include "core/macros/Parts.h"
 
 #include <fmt/format.h>
 
@@ -23,7 +22,7 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     StudyMacro study;
     study.macro = macros::printParametric(chosen, behaviour);
     study.loop = loop;
-    study.proved = macros::provesSetter(*book.find(setup.place.setter), true);
+    study.at_release = book.find(setup.place.setter)->practice.read_on == shop::Direction::Release;
     study.world = std::make_shared<machine::World>(std::move(*made));
     return study;
 }
@@ -31,18 +30,21 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
 Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms) {
     auto const result = machine::run(controller::makeExecutable(study.macro.text, dialectOf(world)), world);
     auto const touches = static_cast<std::size_t>(study.loop.touches);
-    if (result.outcome != controller::Outcome::Completed || result.contacts.size() < 2 * touches)
+    // Fast and slow in turn, after a proof; at the release each slow one is followed by a letting go.
+    auto const& seen = study.at_release ? result.releases : result.contacts;
+    std::size_t const each = study.at_release ? 1 : 2;
+    if (result.outcome != controller::Outcome::Completed || seen.size() < each * touches)
         return fail(Code::NoContact, {"virtual machine", result.where.line}, result.message);
     shop::Readings readings;
-    auto const first = result.contacts.size() - 2 * touches; // a fast and a slow one each; the proof comes before
+    auto const first = seen.size() - each * touches;
     for (std::size_t i = 0; i < touches; ++i) {
-        auto const& slow = result.contacts[first + 2 * i + 1];
+        auto const& read = seen[first + each * (i + 1) - 1];
         shop::Reading reading;
         reading.nr = static_cast<int>(i + 1);
-        reading.value_mm = slow.reported_z_mm;
-        reading.as_typed = lengthText(slow.reported_z_mm, UnitSystem::Metric);
+        reading.value_mm = read.reported_z_mm;
+        reading.as_typed = lengthText(read.reported_z_mm, UnitSystem::Metric);
         reading.source = shop::Source::Simulated;
-        reading.at_utc_ms = at_utc_ms + static_cast<std::int64_t>(slow.at_s * 1000);
+        reading.at_utc_ms = at_utc_ms + static_cast<std::int64_t>(read.at_s * 1000);
         if (!study.loop.places.empty()) {
             reading.x_mm = study.loop.places[i][0];
             reading.y_mm = study.loop.places[i][1];

@@ -13,7 +13,7 @@ struct StudyMacro {
     macros::PrintedMacro macro;
     macros::TouchLoop loop;
     std::shared_ptr<machine::World const> world; ///< as believed, with the scatter of the machine's touches
-    bool proved = false;                         ///< its first contact is the proof, which is no reading
+    bool at_release = false;                     ///< the reading is where it lets go
 };
 /// Error: as loopRecipe, and what the zero of the setup lacks.
 Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& setup, macros::TouchLoop const& loop);

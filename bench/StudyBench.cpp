@@ -1,11 +1,15 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/Rng.h"
+#include "core/machine/World.h"
+#include "core/safety/StudyRun.h"
 #include "core/statistics/Summary.h"
 #include "core/studies/StudyJudge.h"
 #include "core/studies/Tilt.h"
+#include "demo/DemoBook.h"
 #include "exchange/CsvNumbers.h"
 
+#include <QTemporaryDir>
 #include <algorithm>
 #include <benchmark/benchmark.h>
 #include <fmt/format.h>
@@ -54,6 +58,32 @@ void DrawTilts(benchmark::State& state) {
         benchmark::DoNotOptimize(studies::tiltFromLengths({60, 60.04}, {59.985, 60.005}, 10'000'000, 7, 1)->median_deg);
 }
 BENCHMARK(DrawTilts)->Unit(benchmark::kMillisecond);
+
+/// A switch at the edge of what is asked, from the touch on the virtual machine to the verdict, 10,000 times: how often
+/// *proved* is wrong. Looked at once, after ten readings.
+void ProvedThroughTheWholeChain(benchmark::State& state) {
+    QTemporaryDir const folder;
+    auto const path = folder.filePath(QStringLiteral("demo.pinbook"));
+    if (!demo::writeDemoBook(path)) std::abort();
+    auto const file = store::BookFile::open(path, store::Access::ReadOnly);
+    facts::Reader const book((*file)->load().value());
+    auto const study = safety::studyMacro(book, safety::setupOf(book).second, {macros::Between::Nothing, 10});
+    if (!study) std::abort();
+    for (auto _ : state) {
+        auto world = *study->world;
+        world.input.scatter_mm = 0.002;
+        studies::Question const question{0, 1.959964 * 0.002};
+        int proved = 0;
+        for (world.seed = 0; world.seed < 10'000; ++world.seed) {
+            std::vector<double> values;
+            auto const readings = safety::runStudy(*study, world, 0);
+            for (auto const& each : *readings) values.push_back(each.value_mm);
+            proved += studies::judgeStudy(values, question).verdict == studies::Verdict::Proved;
+        }
+        state.counters["proved_wrongly"] = proved;
+    }
+}
+BENCHMARK(ProvedThroughTheWholeChain)->Unit(benchmark::kMillisecond)->Iterations(1);
 
 std::string const& csv() {
     static auto const text = [] {

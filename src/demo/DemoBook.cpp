@@ -475,13 +475,13 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     diary.at(29, 10);
     router.bench.touch(router.tools[3], 3, "-94.560", Target::Board);
     setUpBeam(diary, writeBenchMill(diary), beam);
-    router.regrip();
     std::map<int, Id<Assembly>> by_number;
     for (int number = 1; number <= 5; ++number) by_number[number] = router.tools[static_cast<std::size_t>(number)];
+    writeStudies(diary, {router.bench.machine, router.bench.plate, router.bench.setter, by_number});
+    router.regrip();
     diary.at(12, 5);
     diary.add("Spoilboard surfaced by 0.5", Surfacing{board, 0.5, diary.now()});
     router.keepMacro();
-    writeStudies(diary, {router.bench.machine, router.bench.plate, router.bench.setter, by_number});
     router.today(board);
     diary.at(0, -40);
     Reminder disc{"Wipe the disc, look at the cable", router.bench.machine, DueBy::Cycles, 200, diary.now()};

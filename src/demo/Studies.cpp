@@ -71,14 +71,14 @@ private:
 };
 
 void checks(Writer& w) {
-    w.d.at(28, 20);
+    w.d.at(23, 0);
     auto made = w.study(StudyType::CheckReading, "Monday check of the setter, tool 3", 0.001, {}, 20);
     made.every_days = 7;
     made.baseline = 8;
     std::vector<Reading> readings;
     for (int week = 0; week < 14; ++week) {
         auto each = w.reading(-51.590 + (week > 10 ? 0.012 : 0) + w.scatter(0.003), 0.001);
-        each.at_utc_ms -= (14 - week) * 7LL * 24 * 60 * a_minute_ms / 4;
+        each.at_utc_ms -= (13 - week) * 7LL * 24 * 60 * a_minute_ms;
         each.temperature_c = 18 + week % 4;
         readings.push_back(each);
     }
@@ -86,7 +86,7 @@ void checks(Writer& w) {
 }
 
 void gaugeOnBlocks(Writer& w) {
-    w.d.at(27, 0);
+    w.d.at(23, 50);
     auto made = w.study(StudyType::Artefact, "Height gauge on the 50 mm block", 0.01, 0.02, 10);
     made.setter = {};
     made.tool = {};
@@ -98,7 +98,7 @@ void gaugeOnBlocks(Writer& w) {
 }
 
 void seating(Writer& w) {
-    w.d.at(25, 30);
+    w.d.at(23, 90);
     auto made = w.study(StudyType::Seating, "Seat of tool 3 in its holder", 0.001, 0.03, 16);
     std::vector<Reading> readings;
     for (int i = 0; i < 16; ++i) {
@@ -110,7 +110,7 @@ void seating(Writer& w) {
 }
 
 void disc(Writer& w) {
-    w.d.at(20, 10);
+    w.d.at(23, 160);
     auto made = w.study(StudyType::Map, "Disc of the setter, point tool", 0.001, 0.01, 25);
     made.tool = w.t.tools.at(4);
     std::vector<Reading> readings;
@@ -126,7 +126,7 @@ void disc(Writer& w) {
 }
 
 void warmUp(Writer& w) {
-    w.d.at(15, 0);
+    w.d.at(22, 0);
     auto made = w.study(StudyType::WarmUp, "From a cold morning on", 0.001, 0.03, 20);
     std::vector<Reading> readings;
     for (int i = 0; i < 20; ++i) {
@@ -139,7 +139,7 @@ void warmUp(Writer& w) {
 }
 
 void lengths(Writer& w) {
-    w.d.at(8, 0);
+    w.d.at(22, 90);
     auto made = w.study(StudyType::Lengths, "Tools by setter and by height gauge", 0.01, 0.03, 8);
     made.tool = {};
     struct Pair {
@@ -158,7 +158,7 @@ void lengths(Writer& w) {
 }
 
 void plate(Writer& w) {
-    w.d.at(4, 30);
+    w.d.at(22, 170);
     auto made = w.study(StudyType::StayPut, "Plate on the bench, the same touch", 0.01, 0.02, 10);
     made.setter = {};
     made.plate = w.t.plate;
@@ -169,7 +169,7 @@ void plate(Writer& w) {
 
 /// The one that a lead was bumped in.
 void setter(Writer& w) {
-    w.d.at(3, 0);
+    w.d.at(22, 220);
     auto made = w.study(StudyType::PutBack, "Front left setter, moved and put back", 0.001, 0.015, 20);
     std::vector<Reading> readings;
     for (int i = 0; i < 20; ++i)

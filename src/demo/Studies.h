@@ -15,7 +15,7 @@ struct StudiedThings {
     Id<shop::ToolSetter> setter;
     std::map<int, Id<shop::Assembly>> tools; ///< by number
 };
-/// Between 28 and 3 days ago.
+/// On two days, 23 and 22 days ago.
 void writeStudies(Diary& diary, StudiedThings const& things);
 
 } // namespace steady::demo

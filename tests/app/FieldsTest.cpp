@@ -59,6 +59,7 @@ class FieldsTest : public QObject {
     /// What is typed into a field: another value that fits beside what it shows.
     static QString another(QLineEdit const* edit) {
         if (edit->objectName() == u"zero.also"_s) return u"G57"_s;
+        if (edit->objectName() == u"repeat.step"_s) return u"0.002"_s; // of a readout, which steps finely
         auto const shown = edit->text();
         bool number = false;
         double const value = QString(shown).replace(u'−', u'-').toDouble(&number);

@@ -144,7 +144,7 @@ std::vector<Entity> entities() {
             Cutter{"vee", 16, TipShape::Insert, 7.5, false, 4, 75, 2.4},
             Holder{"H1", 50, "“20”", "P1", 41},
             tool,
-            Study{"“disc”",
+            Study{"thickness",
                   StudyType::Seating,
                   1234,
                   {2},

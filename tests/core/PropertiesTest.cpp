@@ -46,7 +46,7 @@ class PropertiesTest : public QObject {
 
 private Q_SLOTS:
     /// The same draws each time, so that a failure can be seen again.
-    void initTestCase() { qputenv("RC_PARAMS", "seed=2026 max_success=40"); }
+    void initTestCase() { qputenv("RC_PARAMS", "seed=2026 max_success=100"); }
     void orderDoesNotMatter() {
         QVERIFY(rc::check("a study turned round has the same verdict", [] {
             auto const values = *readings();

@@ -73,8 +73,8 @@ private Q_SLOTS:
         macros::TouchLoop beside{Between::OtherPlace, 2};
         beside.places = {{0, 0}, {10.1, 0}};
         QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside).error().code, Code::NotOnDisc);
-        beside.places = {{0, 0}, {200, 0}};
-        QVERIFY(!macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside));
+        beside.places = {{0, 0}};
+        QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside).error().code, Code::FewReadings);
     }
     /// 15 µm of foil, found within 3 µm by both of two setters, which agree.
     void aFoilIsFoundByBothSetters() {
@@ -152,19 +152,22 @@ private Q_SLOTS:
         QVERIFY(test::near(*slope, 0.001, 0.0003));
     }
     /// A switch of known σ through the whole chain, from the touch to the verdict, at the edge of what is asked:
-    /// *proved* is wrong, and no more often than 5 % allow.
+    /// *proved* is wrong, and no more often than 5 % allow (here within sampling; bench/StudyBench.cpp does it 10,000
+    /// times).
     void provedIsRarelyWrongThroughTheWholeChain() {
-        Bench bench({Between::Nothing, 10});
-        constexpr int runs = 10'000;
+        Bench bench({Between::Nothing, 5});
+        constexpr int runs = 2000;
         double const sigma = bench.world.input.scatter_mm = 0.002;
         studies::Question question{0, 1.959964 * sigma};
         int proved = 0;
+        double squares = 0;
         for (std::uint64_t run = 0; run < runs; ++run) {
-            auto const values = bench.readings(1000 + run);
-            proved += studies::judgeStudy(values, question).verdict == studies::Verdict::Proved;
+            auto const result = studies::judgeStudy(bench.readings(1000 + run), question);
+            proved += result.verdict == studies::Verdict::Proved;
+            squares += result.s_mm * result.s_mm;
         }
-        qInfo("proved though it is not, looking once: %d of %d", proved, runs);
-        QVERIFY2(proved <= 0.05 * runs, qPrintable(QString::number(proved)));
+        QVERIFY2(proved <= 0.05 * runs + 3 * std::sqrt(0.05 * 0.95 * runs), qPrintable(QString::number(proved)));
+        QVERIFY(test::near(std::sqrt(squares / runs), sigma, 0.04 * sigma)); // it is the scatter that is judged
     }
     /// k-tilt.json: exact limits by scipy; a million draws may be off by so much.
     void tiltByDrawingLengths() {

@@ -299,7 +299,7 @@ private Q_SLOTS:
         auto const text = test::exported(session->file());
         auto const json = *parseJson(text.toStdString(), "");
         QCOMPARE(json["sum"].get<std::string>(),
-                 std::string("e96212048eea79fbc629250de1e6bb2b52b2608b0609689edd056d95c47399f6"));
+                 std::string("3ab5972c0f0a2775a2d412c12e5f01e64f1d7ace194f4f2c1d2140ab07735110"));
     }
 };
 

@@ -41,7 +41,7 @@ NumberPad::NumberPad(QString const& name, Look const& look, QWidget* parent) : Q
         button->setFocusPolicy(Qt::NoFocus);
         button->setAutoRepeat(each.key == Qt::Key_Backspace);
         button->setFixedHeight(look.px(44));
-        button->setFixedWidth(look.px(56) * each.wide + 4 * (each.wide - 1));
+        button->setFixedWidth(look.px(48) * each.wide + 4 * (each.wide - 1));
         connect(button, &QPushButton::clicked, this, [key = each.key, typed = QString::fromLatin1(each.text)] {
             auto* at = QApplication::focusWidget();
             if (!qobject_cast<QLineEdit*>(at)) return;

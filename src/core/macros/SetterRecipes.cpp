@@ -279,11 +279,11 @@ struct SetterBuilder {
         parts.zero_now = "Z zero is as it was.";
         parts.begin(0);
         requireTool();
-        reach({});
+        parts.readySetter(touch, setter, provesSetter(setter, true), {});
+        parts.acrossToSetter(at(plan, 0));
+        parts.touchSetter(touch);
         tell(1);
-        for (int i = 2; i <= plan.touches; ++i) {
-            auto const at =
-                plan.places.empty() ? std::array<double, 2>{} : plan.places[static_cast<std::size_t>(i - 1)];
+        for (int i = 1; i < plan.touches; ++i) {
             add("", "Safe Z before the next one.", RetractTo{machine.safeZ_mm()});
             switch (plan.between) {
             case Between::Nothing: break;
@@ -296,18 +296,26 @@ struct SetterBuilder {
                     Pause{"Turn the spindle by an eighth of a turn by hand, hands clear. Then resume.", {}});
                 break;
             case Between::OtherPlace:
-                add("", "To the next place on the disc.", MoveAcross{setter.x_mm + at[0], setter.y_mm + at[1]});
+                add("", "To the next place on the disc.", MoveAcross{at(plan, i).x_mm, at(plan, i).y_mm});
                 break;
             }
             parts.air(touch);
             parts.touchSetter(touch);
-            tell(i);
+            tell(i + 1);
         }
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
         add("", "", End{"All readings are taken. Nothing was set."});
         header.push_back(fmt::format("{} readings for a study. Sets nothing.", plan.touches));
         auto made = recipe();
         if (made) made->title = "Readings for a study";
+        return made;
+    }
+    /// The setter, counted from where reading i (from 0) is taken.
+    shop::ToolSetter at(TouchLoop const& plan, int i) const {
+        auto made = setter;
+        if (plan.between != Between::OtherPlace) return made;
+        made.x_mm += plan.places[static_cast<std::size_t>(i)][0];
+        made.y_mm += plan.places[static_cast<std::size_t>(i)][1];
         return made;
     }
     void tell(int nr) {
@@ -346,6 +354,9 @@ Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     if (loop.touches < 2 || loop.touches > most_loop_touches)
         return fail(Code::OutOfRange, {"readings"}, std::to_string(loop.touches),
                     fmt::format("2 to {}", most_loop_touches));
+    if (loop.between == Between::OtherPlace && loop.places.size() != static_cast<std::size_t>(loop.touches))
+        return fail(Code::FewReadings, {"places on the disc"}, std::to_string(loop.places.size()),
+                    std::to_string(loop.touches));
     for (auto const& at : loop.places)
         if (std::hypot(at[0], at[1]) > setter->disc_mm / 2)
             return fail(Code::NotOnDisc, {"place on the disc"},

@@ -77,12 +77,13 @@ public:
             return values.empty() ? studies::StudyResult{} : studies::judgeStudy(values, asked);
         };
         if (judgedBySpread(m_study.type)) {
-            r.so_far = judge(false, 0);
+            if (r.judged < r.n || r.judged == 0) r.so_far = judge(false, 0);
             if (r.judged > 0) {
                 r.confidence = asked.confidence = studies::confidenceAtLook(question.confidence, planned, r.judged);
                 asked.requirement_mm = question.requirement_mm;
                 r.without = judge(false, r.judged);
                 r.with = r.marked ? judge(true, r.judged) : r.without;
+                if (r.judged == r.n) r.so_far = r.without;
                 if (r.blocked.empty()) r.verdict = r.without.verdict;
             }
         }

@@ -40,7 +40,7 @@ struct Studied {
     int next_look = 0;                  ///< planned
     double confidence = 0;              ///< that the verdict is given with
     studies::StudyResult with, without; ///< of the judged ones: all, and without those marked with a cause
-    studies::StudyResult so_far;        ///< of all that are taken and not marked, without a verdict
+    studies::StudyResult so_far;        ///< of all that are taken and not marked, whoever has looked
     std::optional<studies::Verdict> verdict; ///< without the marked; none: not looked, nothing to prove, or blocked
     std::vector<std::string> blocked;        ///< open defects of the iron: nothing is proved before they are mended
     std::vector<std::string> open;           ///< what nobody has looked at or said

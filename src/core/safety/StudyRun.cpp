@@ -2,7 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/StudyRun.h"
 
-#include "core/controller/Executable.h"
 #include "core/machine/Run.h"
 #include "core/machine/World.h"
 
@@ -23,12 +22,14 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     study.macro = macros::printParametric(chosen, behaviour);
     study.loop = loop;
     study.at_release = book.find(setup.place.setter)->practice.read_on == shop::Direction::Release;
+    study.executable =
+        std::make_shared<controller::Executable const>(controller::makeExecutable(study.macro.text, dialectOf(*made)));
     study.world = std::make_shared<machine::World>(std::move(*made));
     return study;
 }
 
 Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms) {
-    auto const result = machine::run(controller::makeExecutable(study.macro.text, dialectOf(world)), world);
+    auto const result = machine::run(*study.executable, world);
     auto const touches = static_cast<std::size_t>(study.loop.touches);
     // Fast and slow in turn, after a proof; at the release each slow one is followed by a letting go.
     auto const& seen = study.at_release ? result.releases : result.contacts;

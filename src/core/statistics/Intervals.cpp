@@ -7,13 +7,14 @@
 #include <boost/math/quadrature/gauss_kronrod.hpp>
 #include <boost/math/tools/toms748_solve.hpp>
 #include <cmath>
+#include <unordered_map>
 
 namespace steady::statistics {
 namespace {
 
 /// r with Φ(x + r) − Φ(x − r) = coverage: Newton from the normal's own half-width, which lies below it.
-double halfWidthAround(double x, double coverage) {
-    double r = normalQuantile((1 + coverage) / 2) + std::abs(x) * (coverage > 0.5 ? 0.5 : 0);
+double halfWidthAround(double x, double coverage, double of_the_normal) {
+    double r = of_the_normal + std::abs(x) * (coverage > 0.5 ? 0.5 : 0);
     for (int i = 0; i < 60; ++i) {
         double const miss = normalBelow(x + r) - normalBelow(x - r) - coverage;
         double const slope = normalDensity(x + r) + normalDensity(x - r);
@@ -47,16 +48,20 @@ double toleranceFactor(int n, double coverage, double confidence) {
     // The mean lies within some nine of its standard deviations; beyond that nothing is left to integrate.
     double const reach = 9 / root_n;
     using Rule = boost::math::quadrature::gauss_kronrod<double, 31>;
-    // Where the mean lies does not depend on k: its half-widths are computed once for the nodes of each interval.
+    // Where the mean lies does not depend on k, and the nodes come again with each: their half-widths are computed
+    // once.
+    std::unordered_map<double, double> half_widths;
+    double const of_the_normal = normalQuantile((1 + coverage) / 2);
     auto const reached = [&](double k) {
         auto const integrand = [&](double x) {
-            double const r = halfWidthAround(x, coverage);
+            auto& r = half_widths[x];
+            if (r == 0) r = halfWidthAround(x, coverage, of_the_normal);
             return normalDensity(root_n * x) * chiSquareTail(dof * r * r / (k * k), dof);
         };
         return 2 * root_n * Rule::integrate(integrand, 0.0, reach, 6, 1e-12) - confidence;
     };
     double const start = toleranceFactorHowe(n, coverage, confidence);
-    double low = start / 1.2, high = start * 1.2;
+    double low = start / 1.02, high = start * 1.02;
     while (reached(low) > 0) low /= 1.5;
     while (reached(high) < 0) high *= 1.5;
     std::uintmax_t steps = 100;

@@ -156,19 +156,34 @@ std::optional<int> readingsToProve(double s_eff_mm, double requirement_mm, doubl
                                    int at_least) {
     // The factor falls with n, towards the half-width of the normal itself, and never reaches it.
     if (statistics::normalQuantile((1 + coverage) / 2) * s_eff_mm >= requirement_mm) return std::nullopt;
+    // Howe's factor is within a few parts of a thousand and costs nothing: it says where to look.
+    auto const nearly = [&](int n) {
+        return statistics::toleranceFactorHowe(n, coverage, confidence) * s_eff_mm <= requirement_mm;
+    };
     auto const enough = [&](int n) {
         return statistics::toleranceFactor(n, coverage, confidence) * s_eff_mm <= requirement_mm;
     };
-    int low = std::max(2, at_least), high = low;
-    if (enough(low)) return low;
-    while (!enough(high)) {
+    int const least = std::max(2, at_least);
+    int low = least, high = least;
+    while (high < most_readings && !nearly(high)) {
         low = high;
-        if (high >= most_readings) return std::nullopt;
         high = std::min(most_readings, 2 * high);
     }
     while (high - low > 1) {
         int const middle = low + (high - low) / 2;
-        (enough(middle) ? high : low) = middle;
+        (nearly(middle) ? high : low) = middle;
+    }
+    // And the exact one settles it, in steps that grow while they fail.
+    for (int step = 1; high > least && enough(high - 1); step *= 2) high = std::max(least, high - step);
+    low = high;
+    for (int step = 1; !enough(high); step *= 2) {
+        if (high >= most_readings) return std::nullopt;
+        low = high + 1;
+        high = std::min(most_readings, high + step);
+    }
+    while (low < high) {
+        int const middle = low + (high - low) / 2;
+        enough(middle) ? void(high = middle) : void(low = middle + 1);
     }
     return high;
 }

@@ -43,9 +43,13 @@ char const* shortTitle(upkeep::ResultState const& result, shop::PlaceOfWork cons
     case ResultKind::BoardConstant: return "Board";
     case ResultKind::WorkZero: return "Work zero";
     case ResultKind::Link: return "Link";
-    case ResultKind::Repeatability: return "Repeats";
-    case ResultKind::DiscMap: return "Map of the disc";
-    case ResultKind::LengthModel: return "Setter and gauge";
+    case ResultKind::Repeatability:
+        return std::any_of(result.rests_on.begin(), result.rests_on.end(),
+                           [&](auto const& on) { return on.entity == place.plate.value; })
+                   ? "Plate repeats"
+                   : "Setter repeats";
+    case ResultKind::DiscMap: return "Disc map";
+    case ResultKind::LengthModel: return "By gauge";
     case ResultKind::Home: return "Home";
     case ResultKind::Scale: return "Axis scale";
     default: return "";

@@ -18,7 +18,7 @@ struct PadKey {
     char const* text;
 };
 constexpr PadKey keys[] = {{0, 0, 1, "7", "", Qt::Key_7, "7"}, {0, 1, 1, "8", "", Qt::Key_8, "8"},
-                           {0, 2, 1, "9", "", Qt::Key_9, "9"}, {0, 3, 1, "back", "Back", Qt::Key_Backspace, ""},
+                           {0, 2, 1, "9", "", Qt::Key_9, "9"}, {0, 3, 1, "back", "Del", Qt::Key_Backspace, ""},
                            {1, 0, 1, "4", "", Qt::Key_4, "4"}, {1, 1, 1, "5", "", Qt::Key_5, "5"},
                            {1, 2, 1, "6", "", Qt::Key_6, "6"}, {1, 3, 1, "minus", "\u2212", Qt::Key_Minus, "-"},
                            {2, 0, 1, "1", "", Qt::Key_1, "1"}, {2, 1, 1, "2", "", Qt::Key_2, "2"},

@@ -83,7 +83,6 @@ RowsView::RowsView(QString name, QString title, Look const& look, QWidget* paren
     setModel(m_model);
     setItemDelegate(new RowPainter(look, *m_model, this));
     setLayoutMode(QListView::Batched); // long lists are measured as they are reached
-    setResizeMode(QListView::Adjust);  // and again where their words need another line
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setEditTriggers(QAbstractItemView::NoEditTriggers);
     setTabKeyNavigation(false);

@@ -56,6 +56,13 @@ public:
 Q_SIGNALS:
     void choiceChanged();
 
+protected:
+    /// Where its words need another line, a row is higher.
+    void resizeEvent(QResizeEvent* event) override {
+        QListView::resizeEvent(event);
+        scheduleDelayedItemsLayout();
+    }
+
 private:
     RowsModel* m_model;
 };

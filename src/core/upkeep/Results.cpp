@@ -236,6 +236,8 @@ private:
             add(basis.kind, id.value, study.what, basis, shown ? state->holding.state : Hold::Open,
                 shown ? state->holding.because : std::vector<facts::Because>{}, held);
             m_results.back().check_settles = shown && state->holding.state == Hold::Suspect;
+            if (auto const device = study.plate ? study.plate.value : study.setter.value)
+                m_results.back().rests_on.push_back({device, m_book.head(device).seq});
         }
     }
     /// Of each kind of macro that was kept: the newest text, whether it is still what the book would write, and whether

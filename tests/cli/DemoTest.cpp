@@ -149,7 +149,8 @@ private Q_SLOTS:
             if (each.at("by") == "cycles") wipe = each.at("left").get<double>();
             if (each.at("left").get<double>() <= 0) due += each.at("title").get<std::string>() + "\n";
         }
-        QCOMPARE(due, std::string("Check: Height gauge\nCheck the caliper on a gauge block\n"));
+        QCOMPARE(due, std::string("Reading: Monday check of the setter, tool 3\nCheck: Height gauge\nCheck the caliper "
+                                  "on a gauge block\n"));
         QCOMPARE(wipe, 50.0); // 200 less 1180, and 1030 done
         QCOMPARE(json.at("seq").get<int>(), 117);
         QCOMPARE(json.at("next").at("station").get<std::string>(), std::string("macros"));

@@ -67,7 +67,7 @@ struct OneField {
     static void change(E& value) { value = static_cast<E>(value == E{} ? 1 : 0); }
 };
 
-constexpr int enough_of_a_kind = 7;
+constexpr int enough_of_a_kind = 4;
 bool worthAWalk(auto const&) { return true; }
 /// Zeros and macros rest on how a device repeats; on the other studies nothing does.
 bool worthAWalk(shop::Study const& study) {

@@ -26,6 +26,9 @@ struct Bench {
     explicit Bench(macros::TouchLoop const& loop, shop::Direction on = shop::Direction::Press, double backlash_mm = 0) {
         shop.change(shop.machine, [&](shop::Machine& m) { m.axes[2].backlash_mm = backlash_mm; });
         shop.change(shop.setter, [on](shop::ToolSetter& s) { s.practice.read_on = on; });
+        if (!loop.places.empty()) // a map is made with what touches in its middle
+            for (auto const each : {shop.tool, shop.long_tool, shop.short_tool})
+                shop.change(each, [](shop::Assembly& a) { a.tip = shop::TipShape::Ball; });
         auto made = safety::studyMacro(shop.reader(), shop.setup(), loop);
         if (!made) qFatal("%s", made.error().value.c_str());
         study = std::move(*made);
@@ -71,6 +74,23 @@ private Q_SLOTS:
         auto const refused = macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), {Between::Nothing, 101});
         QCOMPARE(refused.error().code, Code::OutOfRange);
         macros::TouchLoop beside{Between::OtherPlace, 2};
+        beside.places = {{0, 0}, {8, 0}}; // the disc is 20 wide, the rim of this tool stands out 3 and more
+        QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside).error().code, Code::NotOnDisc);
+        bench.shop.change(bench.shop.setter, [](shop::ToolSetter& s) { s.x_mm = 5000; });
+        QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), {Between::MoveAway, 5}).error().code,
+                 Code::NotInTravel);
+        bench.shop.change(bench.shop.setter, [](shop::ToolSetter& s) { s.x_mm = 60; });
+        // A rim of 16 mm would hang over the edge 3 mm out; the macro is not written for it.
+        beside.places = {{0, 0}, {3, 0}};
+        auto const fits = [&] {
+            QString written;
+            for (auto const& line : macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside)->header)
+                if (line.starts_with("Written for tools")) written = QString::fromStdString(line);
+            return written;
+        };
+        QVERIFY2(fits().contains(u'5'), qPrintable(fits()));
+        bench.shop.change(bench.shop.short_tool, [](shop::Assembly& a) { a.tip = shop::TipShape::Rim; });
+        QVERIFY2(!fits().isEmpty() && !fits().contains(u'5'), qPrintable(fits()));
         beside.places = {{0, 0}, {10.1, 0}};
         QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside).error().code, Code::NotOnDisc);
         beside.places = {{0, 0}};

@@ -198,7 +198,8 @@ void ImportView::showPreview() {
     std::size_t const good = m_found ? m_found->readings.size() : 0, bad = m_found ? m_found->bad.size() : 0;
     m_columns_box->setVisible(m_table != nullptr);
     m_open->setEnabled(writable);
-    m_console->setReadOnly(!writable);
+    m_console->setReadOnly(!writable || m_table);
+    m_pattern->setWritable(writable && !m_table);
     m_skip->setVisible(bad > 0);
     m_skip->setText(u"Leave out the %1 that cannot be read"_s.arg(bad));
     m_take->setText(u"Take %1 readings over"_s.arg(good));

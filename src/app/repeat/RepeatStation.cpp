@@ -280,6 +280,8 @@ void RepeatStation::ask() {
     int const n = shop::takenCount(*all), planned = found->question.planned.value_or(proving::usual_readings);
     made.place = n < planned ? u"Reading %1 of %2"_s.arg(n + 1).arg(planned) : u"Reading %1"_s.arg(n + 1);
     made.question = QString::fromUtf8(row.does);
+    if (auto const* tool = desk().book().find(desk().setup().place.assembly); tool && found->type == StudyType::Lengths)
+        made.question += u" In the spindle now: tool %1, %2."_s.arg(tool->number).arg(text(tool->name));
     made.unit = QString::fromUtf8(proving::unitWords(found->typing.unit));
     static constexpr char const* how[] = {"Type the value.", "Type by how much it differs from the stored value.",
                                           "Type by how much it differs from the last one.",

@@ -20,7 +20,7 @@ namespace {
 using zeroing::Judgement;
 
 constexpr double day_ms = 86'400'000.0;
-constexpr std::size_t classes_told_apart = 4;
+constexpr std::int64_t tilt_draws = 100'000;
 
 /// Diameters of the rim cutters of the study's machine that fit on the map, each once.
 std::vector<double> rimDiameters(facts::Reader const& book, shop::Study const& study, double reach_mm) {
@@ -153,6 +153,17 @@ std::vector<Judgement> pairsJudgements(facts::Reader const& book, shop::Study co
             words += fmt::format("; {:+.6f}{} (± {:.6f} standard)", model.coefficients[i], of[i], model.errors[i]);
         said.back().why.push_back(std::move(words));
     }
+    // What the cosine of the longest tool alone would tell, drawn from how well both lengths are known.
+    auto const& long_one = *std::max_element(pairs.begin(), pairs.end(),
+                                             [](auto const& a, auto const& b) { return a.gauge_mm < b.gauge_mm; });
+    double const half = std::max(study.known_error_mm, study.conditions.step_mm.value_or(0.01));
+    double const read = long_one.setter_mm - result->bias_mm;
+    if (auto const tilt = studies::tiltFromLengths({long_one.gauge_mm - half, long_one.gauge_mm + half},
+                                                   {read - half, read + half}, tilt_draws, 1, 1))
+        said.back().why.push_back(
+            fmt::format("By the cosine of the longest tool alone, lengths known to {}: a tilt of "
+                        "{:.2f}° to {:.2f}° would fit (95 % of {} draws). Rims tell it far sharper.",
+                        plusMinusText(half, units), tilt->low_deg, tilt->high_deg, tilt_draws));
     auto const best = std::min_element(result->models.begin(), result->models.end(), [](auto const& a, auto const& b) {
         return a.leave_one_out_mm < b.leave_one_out_mm;
     });

@@ -310,6 +310,44 @@ struct SetterBuilder {
         if (made) made->title = "Readings for a study";
         return made;
     }
+    /// Only tools that stay on the disc at every place, and only places that the axes reach.
+    Result<void> keepOnDisc(TouchLoop& plan) {
+        auto const units_ = book.units();
+        double farthest = 0;
+        for (auto const& place : plan.places) farthest = std::max(farthest, std::hypot(place[0], place[1]));
+        auto const stays = [&](shop::Assembly const& tool) {
+            double const rim = tool.tip == shop::TipShape::Rim ? tool.diameter_mm / 2 : 0;
+            return farthest + rim <= setter.disc_mm / 2;
+        };
+        if (auto const* tool = book.find(setup.place.assembly); farthest > 0 && (!tool || !stays(*tool)))
+            return fail(Code::NotOnDisc, {"place on the disc"},
+                        fmt::format("{}, {} from the middle,", tool ? fmt::format("Tool {}", tool->number) : "The tool",
+                                    lengthText(farthest, units_)),
+                        lengthText(setter.disc_mm, units_));
+        if (farthest > 0)
+            std::erase_if(way.rows, [&](auto const& row) {
+                for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine))
+                    if (tool->number == row.number) return !stays(*tool);
+                return true;
+            });
+        auto const& x = machine.axes[0];
+        auto const& y = machine.axes[1];
+        auto const inside = [](shop::AxisTravel const& axis, double mm) {
+            return axis.low_mm <= mm && mm <= axis.high_mm;
+        };
+        if (plan.between == Between::MoveAway && !inside(x, setter.x_mm + plan.away_mm)) plan.away_mm = -plan.away_mm;
+        double const away = plan.between == Between::MoveAway ? plan.away_mm : 0;
+        for (double const dx : {-farthest, farthest, away})
+            for (double const dy : {-farthest, farthest})
+                if (!inside(x, setter.x_mm + dx) || !inside(y, setter.y_mm + dy))
+                    return fail(Code::NotInTravel, {"readings"},
+                                fmt::format("X {} Y {}", lengthText(setter.x_mm + dx, units_),
+                                            lengthText(setter.y_mm + dy, units_)),
+                                fmt::format("X {} to {}, Y {} to {}", lengthNumber(x.low_mm, units_),
+                                            lengthText(x.high_mm, units_), lengthNumber(y.low_mm, units_),
+                                            lengthText(y.high_mm, units_)));
+        return {};
+    }
     /// The setter, counted from where reading i (from 0) is taken.
     shop::ToolSetter at(TouchLoop const& plan, int i) const {
         auto made = setter;
@@ -348,7 +386,7 @@ Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetu
     }
 }
 
-Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop const& loop) {
+Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     if (loop.touches < 2 || loop.touches > most_loop_touches)
@@ -357,11 +395,6 @@ Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     if (loop.between == Between::OtherPlace && loop.places.size() != static_cast<std::size_t>(loop.touches))
         return fail(Code::FewReadings, {"places on the disc"}, std::to_string(loop.places.size()),
                     std::to_string(loop.touches));
-    for (auto const& at : loop.places)
-        if (std::hypot(at[0], at[1]) > setter->disc_mm / 2)
-            return fail(Code::NotOnDisc, {"place on the disc"},
-                        lengthText(std::hypot(at[0], at[1]), book.units()) + " from the middle",
-                        lengthText(setter->disc_mm, book.units()));
     auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
     if (!toucher) return Failure(toucher.error());
     auto once = setter->practice;
@@ -371,6 +404,7 @@ Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
         setup,         toucher->machine,
         *setter,       planTouch(toucher->machine, zeroing::feedsFor(toucher->machine, *setter), once, true)};
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
+    if (auto const clear = b.keepOnDisc(loop); !clear) return Failure(clear.error());
     return b.loop(loop);
 }
 

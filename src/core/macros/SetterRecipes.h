@@ -51,7 +51,9 @@ struct TouchLoop {
     std::vector<std::array<double, 2>> places = {}; ///< OtherPlace: from the middle of the disc, one each
 };
 inline constexpr int most_loop_touches = 100;
-/// Error: as setterWay; OutOfRange for the number of touches, NotOnDisc for a place beside the disc.
-Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop const& loop);
+/// It moves away to the side that has room. Error: as setterWay; OutOfRange for the number of touches, FewReadings
+/// where places are missing, NotOnDisc for a tool that does not stay on the disc at each, NotInTravel for what no axis
+/// reaches.
+Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop);
 
 } // namespace steady::macros

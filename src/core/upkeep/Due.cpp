@@ -3,6 +3,7 @@
 #include "core/upkeep/Due.h"
 
 #include "core/install/Standards.h"
+#include "core/shop/Taken.h"
 
 #include <algorithm>
 #include <cmath>
@@ -69,6 +70,15 @@ std::vector<Due> dueOf(facts::Reader const& book, Id<shop::Machine> machine, std
     for (auto const& [id, standard] : book.all<shop::Standard>())
         if (auto const left = install::daysLeft(*standard, now_utc_ms))
             all.push_back({id.value, "Check: " + standard->name, DueBy::Days, *left, *standard->every_days});
+    for (auto const& [id, study] : book.all<shop::Study>()) {
+        if (!study->every_days || study->practice || (study->machine && machine && study->machine != machine)) continue;
+        auto const& readings = book.readings(id);
+        auto const* last = readings ? shop::lastTaken(*readings) : nullptr;
+        auto const since = last ? last->at_utc_ms : study->begun_utc_ms;
+        double const used = static_cast<double>(now_utc_ms - since) / ms_a_day;
+        double const left = readings ? *study->every_days - used : 0; // what cannot be read is to be looked at now
+        all.push_back({id.value, "Reading: " + study->what, DueBy::Days, left, *study->every_days});
+    }
     std::stable_sort(all.begin(), all.end(),
                      [](auto const& x, auto const& y) { return x.left * y.every < y.left * x.every; });
     return all;

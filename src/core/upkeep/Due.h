@@ -8,7 +8,7 @@
 namespace steady::upkeep {
 
 struct Due {
-    std::int64_t entity = 0; ///< the reminder, or the standard that is to be checked
+    std::int64_t entity = 0; ///< the reminder, the standard to be checked, or the study that a reading is due of
     std::string title;
     shop::DueBy by = shop::DueBy::Days;
     double left = 0;  ///< days, tool changes or touches; negative: overdue

@@ -79,12 +79,17 @@ private Q_SLOTS:
         bench.shop.change(bench.shop.setter, [](shop::ToolSetter& s) { s.x_mm = 5000; });
         QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), {Between::MoveAway, 5}).error().code,
                  Code::NotInTravel);
+        // 10 mm from the end of X there is room to the other side.
+        double const end_mm = bench.shop.book.find(bench.shop.machine)->axes[0].high_mm;
+        bench.shop.change(bench.shop.setter, [&](shop::ToolSetter& s) { s.x_mm = end_mm - 10; });
+        QVERIFY(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), {Between::MoveAway, 5}));
         bench.shop.change(bench.shop.setter, [](shop::ToolSetter& s) { s.x_mm = 60; });
         // A rim of 16 mm would hang over the edge 3 mm out; the macro is not written for it.
         beside.places = {{0, 0}, {3, 0}};
         auto const fits = [&] {
             QString written;
-            for (auto const& line : macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside)->header)
+            auto const recipe = *macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside);
+            for (auto const& line : recipe.header)
                 if (line.starts_with("Written for tools")) written = QString::fromStdString(line);
             return written;
         };

@@ -16,6 +16,7 @@ namespace {
 using namespace Qt::StringLiterals;
 
 constexpr int groups_told_apart = 5;
+constexpr double least_span_mm = 0.002; ///< ±, of a chart whose readings are all alike, or not there yet
 
 /// Lengths with a true minus sign; as many decimals as the ticks need.
 class LengthTicker : public QCPAxisTicker {
@@ -152,7 +153,7 @@ void plotStrip(QCustomPlot& plot, StripPicture const& picture, Ink const& ink) {
     c.ticker(plot.yAxis, QSharedPointer<QCPAxisTicker>(new LengthTicker(Sign::Always)));
     c.ticker(plot.xAxis, QSharedPointer<QCPAxisTicker>(new NumberTicker));
     c.labels(u"reading"_s, u"from the mean, "_s + c.unit());
-    double least = 0, most = 0;
+    double most = c.shown(least_span_mm), least = -most;
     std::map<std::pair<int, int>, std::pair<QVector<double>, QVector<double>>> sets; // group, how
     for (std::size_t i = 0; i < picture.dots.size(); ++i) {
         auto const& dot = picture.dots[i];
@@ -216,7 +217,7 @@ void plotDistribution(QCustomPlot& plot, StripPicture const& picture, Ink const&
     std::vector<double> values;
     for (auto const& dot : picture.dots)
         if (!dot.marked) values.push_back(c.shown(dot.mm - picture.mean_mm));
-    double least = -1e-6, most = 1e-6;
+    double most = c.shown(least_span_mm), least = -most;
     for (double const v : values) least = std::min(least, v), most = std::max(most, v);
     if (picture.band_mm) {
         double const band = c.shown(*picture.band_mm);

@@ -32,6 +32,12 @@ RepeatStation::RepeatStation(Desk& desk, StationName called, QWidget* parent)
     entry()->addWidget(m_what);
     m_doubts = new RowsView(u"repeat.doubts"_s, u"What to look at, in order"_s, desk.look());
     m_preview = new RowsView(u"repeat.import.preview"_s, u"What was read"_s, desk.look());
+    m_kinds = new RowsView(u"repeat.kinds"_s, u"What can be studied"_s, desk.look());
+    std::vector<Row> kinds;
+    for (auto const& row : proving::studyRows())
+        if (row.type != StudyType::Thickness)
+            kinds.push_back({QString::fromUtf8(row.title), QString::fromUtf8(row.does)});
+    m_kinds->show(std::move(kinds));
     addSection(u"studies"_s, u"Studies"_s, &RepeatStation::buildStudies, &RepeatStation::showStudies);
     addSection(u"readings"_s, u"Readings"_s, &RepeatStation::buildReadings, &RepeatStation::showReadings);
     addSection(u"question"_s, u"Question"_s, &RepeatStation::buildQuestion, &RepeatStation::showQuestion);
@@ -73,7 +79,7 @@ RepeatStation::RepeatStation(Desk& desk, StationName called, QWidget* parent)
     m_macro->setLineWrapMode(QPlainTextEdit::NoWrap);
     picture()->addWidget(m_sheet);
     for (QWidget* each : std::initializer_list<QWidget*>{m_strip, m_distribution, m_pairs, m_checks, m_budget, m_disc,
-                                                         m_doubts, m_preview, m_macro})
+                                                         m_doubts, m_preview, m_kinds, m_macro})
         picture()->addWidget(each, each == m_distribution ? 2 : 3);
     connect(m_sections, &Sections::opened, this, &RepeatStation::showZones);
     refresh();
@@ -251,6 +257,7 @@ void RepeatStation::showZones() {
     bool const of_study = section != u"import"_s && !of_book && study();
     m_what->setVisible(!of_book);
     m_macro->setVisible(section == u"practice"_s);
+    m_kinds->setVisible(!study() && section != u"import"_s && section != u"readings"_s && !of_book);
     bool const taking = section == u"readings"_s;
     bool const spread = of_study && proving::judgedBySpread(type) && type != StudyType::CheckReading;
     m_sheet->setVisible(taking);

@@ -90,7 +90,7 @@ private:
     ReadingSheet* m_sheet;
     Plot *m_strip, *m_distribution, *m_pairs, *m_checks, *m_budget;
     Picture* m_disc;
-    RowsView *m_doubts, *m_preview;
+    RowsView *m_doubts, *m_preview, *m_kinds;
     QPlainTextEdit* m_macro; ///< of readings
     paper::DiscPicture m_disc_picture;
 };

@@ -159,6 +159,7 @@ private Q_SLOTS:
                                 .arg(runs)
                                 .arg(wrong_naive)
                                 .arg(wrong_once);
+        qInfo("%s", qPrintable(figure));
         QVERIFY2(wrong <= 0.05 * runs, qPrintable(figure));
         QVERIFY2(wrong_naive > 0.15 * runs && wrong_once < 0.05 * runs, qPrintable(figure));
     }

@@ -293,7 +293,9 @@ struct SetterBuilder {
                 break;
             case Between::TurnSpindle:
                 add("", "The next one at another angle.",
-                    Pause{"Turn the spindle by an eighth of a turn by hand, hands clear. Then resume.", {}});
+                    Pause{"Spindle stopped and unable to start? Then turn it by an eighth of a turn by hand. "
+                          "Hands clear, then resume.",
+                          {}});
                 break;
             case Between::OtherPlace:
                 add("", "To the next place on the disc.", MoveAcross{at(plan, i).x_mm, at(plan, i).y_mm});

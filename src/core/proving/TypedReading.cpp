@@ -86,11 +86,6 @@ double unit_mm(ReadingUnit unit) {
     return 1;
 }
 
-std::string inUnit(double mm, ReadingUnit unit) {
-    int const decimals = unit == ReadingUnit::Millimetre ? 3 : unit == ReadingUnit::Inch ? 4 : 1;
-    return fixedText(mm / unit_mm(unit), decimals) + " " + unitWords(unit);
-}
-
 Result<double> typedReading(shop::Study const& study, shop::Readings const& before, std::string_view typed) {
     auto const stored = study.typing.stored_mm;
     Result<double> value = 0;

@@ -19,7 +19,5 @@ Result<double> typedReading(shop::Study const& study, shop::Readings const& befo
 char const* unitWords(shop::ReadingUnit unit);
 /// What a bare number of that unit is in mm.
 double unit_mm(shop::ReadingUnit unit);
-/// A value in a study's unit, with as many decimals as a thousandth of a mm needs: “3.2 thou”.
-std::string inUnit(double mm, shop::ReadingUnit unit);
 
 } // namespace steady::proving

@@ -300,7 +300,7 @@ void plotBudget(QCustomPlot& plot, uncertainty::Budget const& budget, UnitSystem
     names->addTick(0, u"together"_s);
     for (std::size_t i = 0; i < order.size(); ++i) {
         auto const& each = budget.contributions[order[i]];
-        bool const assumed = each.name.find("assumed") != std::string::npos || !std::isfinite(each.dof);
+        bool const assumed = !std::isfinite(each.dof); // nobody has taken readings of it
         bar(static_cast<double>(i + 1), c.shown(u(order[i])), ink.steel, assumed);
         names->addTick(static_cast<double>(i + 1), folded(text(each.name)));
     }

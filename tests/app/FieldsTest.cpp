@@ -91,7 +91,7 @@ private Q_SLOTS:
             if (special(name)) continue;
             auto const latin = name.toLatin1();
             auto* edit = drive.find<QLineEdit>(latin.constData());
-            if (!::shown(drive, edit)) continue;
+            if (!::shown(drive, edit) || edit->isReadOnly()) continue;
             auto const before = edit->text();
             auto const typed = another(edit);
             auto const seq = session.file().lastSeq();
@@ -124,7 +124,7 @@ private Q_SLOTS:
                 auto* edit = drive.find<QLineEdit>(latin.constData());
                 if (!(edit->alignment() & Qt::AlignRight) || special(name) || name == u"wiring.found"_s)
                     continue; // any word
-                if (!shown(drive, edit)) continue;
+                if (!shown(drive, edit) || edit->isReadOnly()) continue;
                 for (auto const& nonsense : {u"9.94.2"_s, u"wood"_s, u"1e999"_s}) {
                     drive.type(latin.constData(), nonsense);
                     QVERIFY2(drive.hintOf(latin.constData()).size() > 15, qPrintable(name));

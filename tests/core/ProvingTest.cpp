@@ -271,6 +271,7 @@ private Q_SLOTS:
         QVERIFY(spoiled([](shop::Study& s) { s.conditions.direction = shop::Direction::Release; }));
         QVERIFY(spoiled([](shop::Study& s) { s.look.clean = shop::Answer::No; }));
         QVERIFY(spoiled([](shop::Study& s) { s.question = {}; })); // being taken: 5 of 20
+        QVERIFY(spoiled([](shop::Study& s) { s.conditions.step_mm.reset(); }));
         for (auto& each : shop.readings.kept[study_id]) each.source = shop::Source::Simulated;
         QVERIFY(stands()); // none of them counts
         shop.readings.broken = Error{Code::FileDamaged, {"readings"}, "", ""};
@@ -305,6 +306,8 @@ private Q_SLOTS:
         sweep.before_mm = 7.33;
         shop.book.put(60, sweep);
         QVERIFY((*advice::fittedTilt(shop.reader(), shop.setup()))->confirmed);
+        for (auto& each : kept) each.value_mm -= 2 * slope * *each.x_mm; // rims read short: a dome, no tilt
+        QVERIFY(!*advice::fittedTilt(shop.reader(), shop.setup()));
     }
     /// Nothing is looked at yet: the gauge on blocks comes first, and what is looked at moves on.
     void theCheapestCheckComesFirst() {
@@ -321,6 +324,21 @@ private Q_SLOTS:
         QVERIFY(list.front().state == advice::Cleared::Cleared);
         QVERIFY(
             (*advice::doubtJudgements(shop.reader(), shop.setup())).front().headline.starts_with("Next: The holder"));
+        // Inserts are looked at by turning the spindle with their cutter; with another tool that tells its angle.
+        auto const of = [&](advice::Cause cause) {
+            auto const all = *advice::doubts(shop.reader(), shop.setup());
+            for (auto const& each : all)
+                if (each.cause == cause) return each.state;
+            return advice::Cleared::Confirmed;
+        };
+        QVERIFY(of(advice::Cause::Insert) == advice::Cleared::Cleared); // there are none
+        shop.change(shop.tool, [](shop::Assembly& a) { a.tip = shop::TipShape::Insert; });
+        QVERIFY(of(advice::Cause::Insert) == advice::Cleared::NotLooked);
+        Id<shop::Study> const turned{51};
+        study(shop, StudyType::SpindleTurned, {50.0, 50.09, 50.0, 50.09}, turned);
+        shop.change(turned, [&](shop::Study& s) { s.tool = shop.tool; });
+        QVERIFY(of(advice::Cause::Insert) == advice::Cleared::Suspect);
+        QVERIFY(of(advice::Cause::SpindleAngle) == advice::Cleared::NotLooked);
         // It repeats, and is wrong: the two are judged apart.
         shop.change(study_id, [](shop::Study& s) { s.known_mm = 50.03; });
         auto const wrong = state(shop);

@@ -96,6 +96,9 @@ private Q_SLOTS:
         QVERIFY2(fits().contains(u'5'), qPrintable(fits()));
         bench.shop.change(bench.shop.short_tool, [](shop::Assembly& a) { a.tip = shop::TipShape::Rim; });
         QVERIFY2(!fits().isEmpty() && !fits().contains(u'5'), qPrintable(fits()));
+        // So does one with inserts, however its tip is shaped.
+        bench.shop.change(bench.shop.short_tool, [](shop::Assembly& a) { a.tip = shop::TipShape::Insert; });
+        QVERIFY2(!fits().isEmpty() && !fits().contains(u'5'), qPrintable(fits()));
         beside.places = {{0, 0}, {10.1, 0}};
         QCOMPARE(macros::loopRecipe(bench.shop.reader(), bench.shop.setup(), beside).error().code, Code::NotOnDisc);
         beside.places = {{0, 0}};

@@ -7,7 +7,6 @@
 #include "core/proving/StudyTypes.h"
 #include "core/proving/TypedReading.h"
 #include "core/shop/Taken.h"
-#include "core/studies/Looks.h"
 #include "exchange/WholeFile.h"
 
 #include <QFileInfo>
@@ -176,8 +175,7 @@ void ImportView::take() {
     int const n = shop::takenCount(*before) + static_cast<int>(m_found->readings.size());
     // All of them were there before anybody looked: that is as good as planned.
     if (shop::takenCount(*before) == 0) changed.question.planned = std::max(2, n);
-    int const planned = changed.question.planned.value_or(proving::usual_readings);
-    if (changed.question.requirement_mm && studies::plannedLook(planned, n)) changed.question.looks.push_back(n);
+    if (proving::looksAt(changed, n)) changed.question.looks.push_back(n);
     change.put(m_study, std::move(changed));
     if (!m_desk.report(m_desk.commit(std::move(change)))) return;
     m_console->clear();

@@ -93,8 +93,8 @@ void PracticeView::run() {
     world.seed = static_cast<std::uint64_t>(m_desk.session().now());
     m_desk.work().start(
         u"Touching on the virtual machine"_s,
-        [study = *m_macro, world, now = m_desk.session().now()](Going const&) {
-            return safety::runStudy(study, world, now);
+        [study = *m_macro, world, now = m_desk.session().now()](Going const& going) {
+            return safety::runStudy(study, world, now, going);
         },
         [this, loop = m_macro->loop, truth](Result<shop::Readings> readings) {
             if (!m_desk.report(readings ? Result<void>{} : Failure(readings.error()))) return;

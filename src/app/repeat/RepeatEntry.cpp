@@ -8,6 +8,7 @@
 #include "app/shell/ReadingsList.h"
 #include "app/widgets/Box.h"
 #include "core/advice/StudyAdvice.h"
+#include "core/shop/Taken.h"
 #include "core/studies/Looks.h"
 
 namespace steady::app {
@@ -98,8 +99,7 @@ void RepeatStation::showStudies() {
     auto const& all = desk().book().all<Study>();
     for (auto it = all.rbegin(); it != all.rend(); ++it) {
         auto const& [id, each] = *it;
-        if (each->type == shop::StudyType::Thickness) continue;
-        if (each->machine && desk().setup().place.machine && each->machine != desk().setup().place.machine) continue;
+        if (!ofThisMachine(*each)) continue;
         auto const count = desk().book().readings(id);
         QString word;
         auto mark = upkeep::Standing::Open;
@@ -139,8 +139,8 @@ void RepeatStation::showStudies() {
     ends.clear();
     ends.addItem(u"a point"_s, 0.0);
     for (auto const& [id, tool] : desk().tools())
-        if (tool->tip == shop::TipShape::Rim)
-            ends.addItem(u"%1  %2"_s.arg(tool->number).arg(text(tool->name)), tool->diameter_mm);
+        if (tool->contactRadius_mm() > 0)
+            ends.addItem(u"%1  %2"_s.arg(tool->number).arg(text(tool->name)), 2 * tool->contactRadius_mm());
     int const end = ends.findData(m_end.diameter_mm);
     ends.setCurrentIndex(std::max(0, end));
     if (end < 0) m_end.diameter_mm = 0;
@@ -183,13 +183,24 @@ void RepeatStation::buildQuestion(QVBoxLayout* page) {
     f->number(
         "repeat.confidence", "Confidence", "%", 100, {50, 99.99},
         [](Study & s) -> auto& { return s.question.confidence; });
-    f->number(
-        "repeat.planned", "Readings planned", "", 1, shop::bounds::planned,
-        [](Study & s) -> auto& { return s.question.planned; }, "the verdict comes with the last of them");
     f->length(
         "repeat.margin", "Groups agree within", shop::bounds::good_mm,
         [](Study & s) -> auto& { return s.question.margin_mm; });
     m_forms.push_back(std::move(f));
+    m_planned = new Field(u"repeat.planned"_s, u"Readings planned"_s, desk().look());
+    m_planned->onAccept([this](QString const& typed) -> Result<void> {
+        auto const& bounds = shop::bounds::planned;
+        bool whole = false;
+        int const planned = typed.trimmed().toInt(&whole);
+        if (!whole) return fail(Code::NotANumber, {"readings planned"}, typed.toStdString());
+        if (!bounds.hold(planned))
+            return fail(Code::OutOfRange, {"readings planned"}, typed.toStdString(),
+                        fmt::format("{} to {}", bounds.least, bounds.most));
+        auto changed = studyOr();
+        changed.question.planned = planned;
+        return edit(std::move(changed), "Readings planned");
+    });
+    page->addWidget(m_planned);
     m_look = addButton(page, "repeat.look", "Look at the verdict now", [this] { lookNow(); });
     m_look_words = styled(new WrappedLabel, Type::Small, Tone::Soft);
     page->addWidget(m_look_words);
@@ -232,12 +243,17 @@ void RepeatStation::showQuestion() {
     if (!studyOr().standard) m_standard->box()->setCurrentIndex(0);
     m_standard->setEnabled(writable());
     auto const* each = study();
+    bool const begun = readings() && shop::takenCount(*readings()) > 0;
+    m_planned->setWritable(writable() && !begun);
+    m_planned->show(QString::number(proving::plannedOf(studyOr())), {},
+                    begun ? u"it stands, since readings have been seen"_s
+                          : u"the verdict comes with the last of them"_s);
     bool const may = writable() && each->question.requirement_mm && m_state && *m_state && (**m_state).n >= 2 &&
                      (**m_state).judged < (**m_state).n && !each->practice && proving::judgedBySpread(each->type);
     m_look->setEnabled(may);
     if (!each || !m_state || !*m_state) return m_look_words->setText({});
     auto const& state = **m_state;
-    int const planned = each->question.planned.value_or(proving::usual_readings);
+    int const planned = proving::plannedOf(*each);
     if (!may)
         m_look_words->setText(!each->question.requirement_mm ? u"First say what it has to hold."_s
                               : state.n < 2                  ? u"It takes two readings."_s

@@ -80,8 +80,8 @@ void RepeatStation::drawStrip() {
         double sum = 0;
         int counted = 0;
         for (auto const& each : *all) {
-            if (shop::undone(each)) continue;
-            double const value = ways ? each.second_value.value_or(each.value_mm) - each.value_mm : each.value_mm;
+            if (shop::undone(each) || (ways && !each.second_value)) continue;
+            double const value = ways ? *each.second_value - each.value_mm : each.value_mm;
             made.dots.push_back(
                 {value, each.group_nr.value_or(0), each.withdrawn, each.source == shop::Source::Simulated});
             if (!each.withdrawn) sum += value, ++counted;

@@ -11,7 +11,6 @@
 #include "core/proving/StudyPairs.h"
 #include "core/proving/TypedReading.h"
 #include "core/shop/Taken.h"
-#include "core/studies/Looks.h"
 
 namespace steady::app {
 
@@ -90,6 +89,11 @@ Study RepeatStation::studyOr() const {
     return found ? *found : Study{};
 }
 
+bool RepeatStation::ofThisMachine(Study const& each) const {
+    auto const machine = desk().setup().place.machine;
+    return each.type != StudyType::Thickness && (!each.machine || !machine || each.machine == machine);
+}
+
 shop::Readings const* RepeatStation::readings() const {
     if (!study()) return nullptr;
     auto const& found = desk().book().readings(m_study);
@@ -103,6 +107,7 @@ Result<void> RepeatStation::edit(Study changed, std::string what) {
 
 void RepeatStation::choose(Id<Study> chosen) {
     m_study = chosen;
+    m_state.reset(); // what was judged is another one
     m_end = {};
     refresh();
 }
@@ -175,14 +180,13 @@ Result<void> RepeatStation::keepReading(ReadingSheet::Typed const& typed) {
         if (!second) return Failure(second.error());
         reading.second_value = *second;
         if (auto const* tool = desk().book().find(desk().setup().place.assembly);
-            tool && found->type == StudyType::Lengths && tool->tip == shop::TipShape::Rim)
-            reading.x_mm = tool->diameter_mm;
+            tool && found->type == StudyType::Lengths && tool->contactRadius_mm() > 0)
+            reading.x_mm = 2 * tool->contactRadius_mm();
     }
     int const n = shop::takenCount(*before) + 1;
     shop::Change change{fmt::format("Reading {}: {}", n, reading.as_typed), {}, {}, {}};
     change.readings.push_back({m_study, std::move(reading)});
-    int const planned = found->question.planned.value_or(proving::usual_readings);
-    if (found->question.requirement_mm && studies::plannedLook(planned, n)) {
+    if (proving::looksAt(*found, n)) {
         auto looked = *found;
         looked.question.looks.push_back(n);
         change.put(m_study, std::move(looked));
@@ -210,12 +214,11 @@ void RepeatStation::markLast(QString const& cause) {
 }
 
 void RepeatStation::refresh() {
-    if (!study()) {
+    if (!study() || !ofThisMachine(*study())) {
         m_study = {};
+        m_state.reset();
         for (auto const& [id, each] : desk().book().all<Study>())
-            if (each->type != StudyType::Thickness &&
-                (!each->machine || !desk().setup().place.machine || each->machine == desk().setup().place.machine))
-                m_study = id; // the newest
+            if (ofThisMachine(*each)) m_study = id; // the newest
     }
     judgeStudy();
 }
@@ -231,6 +234,7 @@ void RepeatStation::judgeStudy() {
         m_state = desk().book().ask<&proving::studied>(m_study);
         return showState();
     }
+    if (!m_state) showState();
     desk().work().start(
         u"Judging the study"_s,
         [snapshot = desk().book().snapshot(), units = desk().units(), id = m_study](Going const&) {
@@ -284,7 +288,7 @@ void RepeatStation::ask() {
         return m_sheet->show(made);
     }
     auto const& row = proving::rowOf(found->type);
-    int const n = shop::takenCount(*all), planned = found->question.planned.value_or(proving::usual_readings);
+    int const n = shop::takenCount(*all), planned = proving::plannedOf(*found);
     made.place = n < planned ? u"Reading %1 of %2"_s.arg(n + 1).arg(planned) : u"Reading %1"_s.arg(n + 1);
     made.question = QString::fromUtf8(row.does);
     if (auto const* tool = desk().book().find(desk().setup().place.assembly); tool && found->type == StudyType::Lengths)
@@ -369,6 +373,7 @@ void RepeatStation::say() {
         }
         add(advice::studyJudgements(book, *study(), state));
     }
+    if (said.empty()) said.push_back({Severity::Note, "Its readings are being judged.", "So many take a moment.", {}});
     judgement()->show(said);
 }
 

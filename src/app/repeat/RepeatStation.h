@@ -46,7 +46,8 @@ private:
 
     shop::Study const* study() const { return desk().book().find(m_study); }
     shop::Study studyOr() const;
-    shop::Readings const* readings() const; ///< null: no study, or they cannot be read
+    bool ofThisMachine(shop::Study const& study) const; ///< and no thickness, which belongs to Kit
+    shop::Readings const* readings() const;             ///< null: no study, or they cannot be read
     bool writable() const { return desk().session().writable() && study(); }
     std::unique_ptr<Form<shop::Study>> form(QVBoxLayout* into);
     Choice* addChoice(QVBoxLayout* into, char const* name, char const* caption, std::function<void(int)> chosen);
@@ -79,6 +80,7 @@ private:
     RowsView* m_list = nullptr;
     std::vector<Id<shop::Study>> m_ids; ///< of the rows
     Choice *m_type = nullptr, *m_device = nullptr, *m_tool = nullptr, *m_standard = nullptr, *m_before = nullptr;
+    Field* m_planned = nullptr;
     Choice *m_end_tool = nullptr, *m_purpose = nullptr;
     QPushButton *m_retire = nullptr, *m_look = nullptr, *m_proof = nullptr, *m_csv = nullptr;
     QWidget *m_on_disc = nullptr, *m_known = nullptr, *m_check_box = nullptr;

@@ -10,6 +10,7 @@
 #include "core/studies/DiscMap.h"
 #include "core/studies/Tilt.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
@@ -27,12 +28,8 @@ std::vector<Doubt> inOrder() {
              "gauge blocks", 10, StudyType::Artefact},
             {Cause::Seat, "The holder pressed home",
              "pressed and loaded readings differ, or the loaded ones scatter more", "nothing", 20, StudyType::Seating},
-            {Cause::Insert,
-             "Every insert of the cutter",
-             "one insert reads longer than the others",
-             "an indicator or the setter",
-             10,
-             {}},
+            {Cause::Insert, "Every insert of the cutter", "one insert reads longer than the others",
+             "nothing: turn each insert over the setter", 10, StudyType::SpindleTurned},
             {Cause::Backlash, "Backlash of Z", "press and lift-off lie farther apart than the switch needs", "nothing",
              10, StudyType::PressRelease},
             {Cause::Homing, "Homing", "all readings jump together after each homing", "nothing", 20, StudyType::Homing},
@@ -77,10 +74,11 @@ public:
 
     Result<void> look(Doubt& doubt) const {
         if (doubt.cause == Cause::Tram) return tram(doubt), Result<void>();
-        if (doubt.cause == Cause::Insert) return inserts(doubt), Result<void>();
+        if (doubt.cause == Cause::Insert && !anyInserts())
+            return tell(doubt, false, "no tool has inserts"), Result<void>();
         if (doubt.cause == Cause::Disc) return disc(doubt);
         if (!doubt.study) return {};
-        auto const id = newest(*doubt.study);
+        auto const id = newest(*doubt.study, doubt.cause == Cause::Insert);
         if (!id) return {};
         auto const state = m_book.ask<&proving::studied>(id);
         if (!state) return Failure(state.error());
@@ -91,6 +89,10 @@ public:
                 return doubt.evidence = "no known value or no requirement to hold it against", Result<void>();
             tell(doubt, *state->accuracy->verdict != studies::Verdict::Proved,
                  fmt::format("off by {} {}", len(state->accuracy->bias_mm), pm(state->accuracy->plus_minus_mm)));
+            break;
+        case Cause::Insert:
+            tell(doubt, state->so_far.range_mm > allowed(),
+                 fmt::format("inserts span {}", len(state->so_far.range_mm)));
             break;
         case Cause::Backlash:
             if (!state->shifts.empty()) {
@@ -130,19 +132,21 @@ private:
         doubt.state = suspect ? Cleared::Suspect : Cleared::Cleared;
         doubt.evidence = std::move(evidence);
     }
-    Id<shop::Study> newest(StudyType type) const {
+    /// A spindle is turned to look at its angle, or, under a cutter with inserts, at each of these.
+    Id<shop::Study> newest(StudyType type, bool of_inserts) const {
         Id<shop::Study> found;
         std::int64_t at = -1;
         for (auto const& [id, study] : m_book.all<shop::Study>())
             if (study->type == type && !study->practice && study->machine == m_setup.place.machine &&
-                study->begun_utc_ms >= at) {
+                study->begun_utc_ms >= at &&
+                (type != StudyType::SpindleTurned || of_inserts == withInserts(study->tool))) {
                 found = id;
                 at = study->begun_utc_ms;
             }
         return found;
     }
     Result<void> disc(Doubt& doubt) const {
-        auto const id = newest(StudyType::Map);
+        auto const id = newest(StudyType::Map, false);
         if (!id) return {};
         auto const& readings = m_book.readings(id);
         if (!readings) return Failure(readings.error());
@@ -151,9 +155,10 @@ private:
         if (!map) return doubt.evidence = "too few places to tell", Result<void>();
         double worst = 0, widest = 0;
         for (auto const& [tool_id, tool] : shop::toolsOf(m_book, m_setup.place.machine)) {
-            if (tool->tip != shop::TipShape::Rim || tool->diameter_mm / 2 > map->reach_mm) continue;
-            double const error = std::abs(studies::error_mm(map->surface, {tool->diameter_mm}));
-            if (error >= worst) worst = error, widest = tool->diameter_mm;
+            double const rim = 2 * tool->contactRadius_mm();
+            if (rim <= 0 || rim / 2 > map->reach_mm) continue;
+            double const error = std::abs(studies::error_mm(map->surface, {rim}));
+            if (error >= worst) worst = error, widest = rim;
         }
         tell(doubt, worst > allowed() / 2,
              widest > 0 ? fmt::format("a cutter of {} reads {} off by it", len(widest), len(worst))
@@ -166,16 +171,18 @@ private:
         double const tilt = tiltOf(sweeps);
         double rim = 0;
         for (auto const& [tool_id, tool] : shop::toolsOf(m_book, m_setup.place.machine))
-            if (tool->tip == shop::TipShape::Rim) rim = std::max(rim, tool->diameter_mm);
+            rim = std::max(rim, 2 * tool->contactRadius_mm());
         double const off = studies::sweepUnder_mm(tilt, rim / 2);
         tell(doubt, off > allowed() / 2,
              fmt::format("an indicator shows {:.3f}°, {} at the widest rim", tilt, len(off)));
     }
-    void inserts(Doubt& doubt) const {
-        bool any = false;
-        for (auto const& [id, tool] : shop::toolsOf(m_book, m_setup.place.machine))
-            any = any || tool->tip == shop::TipShape::Insert;
-        if (!any) tell(doubt, false, "no tool has inserts");
+    bool withInserts(Id<shop::Assembly> tool) const {
+        auto const* found = m_book.find(tool);
+        return found && found->tip == shop::TipShape::Insert;
+    }
+    bool anyInserts() const {
+        auto const tools = shop::toolsOf(m_book, m_setup.place.machine);
+        return std::any_of(tools.begin(), tools.end(), [&](auto const& tool) { return withInserts(tool.first); });
     }
 
     facts::Reader const& m_book;
@@ -218,13 +225,12 @@ Result<std::optional<FittedTilt>> fittedTilt(facts::Reader const& book, shop::Ze
         auto const& model = result->models[2];
         double const slope = model.coefficients[2];
         double const t = statistics::studentQuantile(0.975, static_cast<double>(pairs.size()) - 3);
-        if (std::abs(slope) <= t * model.errors[2]) continue; // it can be nothing
+        if (slope <= t * model.errors[2]) continue; // it can be nothing; rims that read short are no tilt
         at = study->begun_utc_ms;
         FittedTilt made;
         made.study = id;
-        made.tilt_deg = std::abs(studies::tiltFromSlope_deg(slope));
-        made.plus_minus_deg =
-            std::abs(studies::tiltFromSlope_deg(std::abs(slope) + t * model.errors[2])) - made.tilt_deg;
+        made.tilt_deg = studies::tiltFromSlope_deg(slope);
+        made.plus_minus_deg = studies::tiltFromSlope_deg(slope + t * model.errors[2]) - made.tilt_deg;
         found = made;
     }
     if (!found) return found;

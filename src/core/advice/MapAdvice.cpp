@@ -3,6 +3,7 @@
 #include "core/advice/MapAdvice.h"
 
 #include "core/quantity/Units.h"
+#include "core/shop/Taken.h"
 #include "core/statistics/Quantiles.h"
 #include "core/statistics/Summary.h"
 #include "core/studies/Tilt.h"
@@ -26,7 +27,7 @@ constexpr std::int64_t tilt_draws = 100'000;
 std::vector<double> rimDiameters(facts::Reader const& book, shop::Study const& study, double reach_mm) {
     std::set<double> all;
     for (auto const& [id, tool] : shop::toolsOf(book, study.machine))
-        if (tool->tip == shop::TipShape::Rim && tool->diameter_mm / 2 <= reach_mm) all.insert(tool->diameter_mm);
+        if (double const rim = tool->contactRadius_mm(); rim > 0 && rim <= reach_mm) all.insert(2 * rim);
     return {all.begin(), all.end()};
 }
 
@@ -244,8 +245,8 @@ std::vector<Judgement> checkJudgements(facts::Reader const& book, shop::Study co
                     fmt::format("Centre {}; from one reading to the next they move by {} on the average.",
                                 lengthText(chart.centre, units), lengthText(chart.moving_range, units)),
                     {}});
-    if (study.every_days && !readings.empty()) {
-        double const since = static_cast<double>(now_utc_ms - readings.back().at_utc_ms) / day_ms;
+    if (auto const* last = shop::lastTaken(readings); last && study.every_days) {
+        double const since = static_cast<double>(now_utc_ms - last->at_utc_ms) / day_ms;
         double const left = *study.every_days - since;
         said.push_back({left < 0 ? Severity::Attention : Severity::Note,
                         left < 0 ? "A reading is due." : "The next reading",

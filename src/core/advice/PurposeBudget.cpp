@@ -113,10 +113,9 @@ std::vector<Judgement> budgetJudgements(facts::Reader const& book, shop::ZeroSet
     why.push_back(fmt::format("All at their worst at once: {} to {}.",
                               lengthText(budget.worst_low, units, Sign::Always),
                               lengthText(budget.worst_high, units, Sign::Always)));
-    bool assumed = false;
+    bool hatched = false;
     for (auto const& part : budget.contributions) {
-        bool const of_study = part.name.find("stud") != std::string::npos;
-        assumed = assumed || (!of_study && part.name.find("one touch") != std::string::npos);
+        hatched = hatched || !std::isfinite(part.dof);
         why.push_back(fmt::format("{}: {} × {:g}, {}{}", part.name, lengthText(part.u, units), part.sensitivity,
                                   word(part.shape),
                                   std::isfinite(part.dof) ? fmt::format(", {:g} degrees of freedom", part.dof) : ""));
@@ -129,10 +128,10 @@ std::vector<Judgement> budgetJudgements(facts::Reader const& book, shop::ZeroSet
                                     pm(improved_mm(budget, budget.dominant))),
                         {}});
     }
-    if (assumed)
+    if (hatched)
         said.push_back({Severity::Note,
                         "Hatched bars are assumed or stated, not shown by readings.",
-                        "A study of the device, moved and put back, takes their place as soon as it is looked at.",
+                        "A study of a device, moved and put back, takes the place of what is assumed of its touch.",
                         {}});
     return said;
 }

@@ -67,7 +67,7 @@ private:
 
     void verdict() {
         auto const& wanted = m_study.question.requirement_mm;
-        if (m_state.n == 0) return;
+        if (m_state.n == 0 || !m_state.blocked.empty()) return;
         if (!wanted)
             return (void)say(Severity::Note, "Nothing was asked of it yet.",
                              "Say what it has to hold, ±, and it will say whether that is proved.");
@@ -107,8 +107,7 @@ private:
     std::string more() const {
         auto const& q = m_study.question;
         auto const& r = m_state.without;
-        double const next =
-            studies::confidenceAtLook(q.confidence, q.planned.value_or(proving::usual_readings), m_state.next_look);
+        double const next = studies::confidenceAtLook(q.confidence, proving::plannedOf(m_study), m_state.next_look);
         auto const all = studies::readingsToProve(r.s_eff_mm, *q.requirement_mm, q.coverage, next, r.n + 1);
         if (!all) return "With this spread no number of readings will prove it.";
         int const further = *all - r.n;
@@ -155,11 +154,11 @@ private:
                     ? fmt::format("That is {:.0f} steps of {}.", r.range_mm / *m_study.conditions.step_mm,
                                   len(*m_study.conditions.step_mm))
                     : "The step of the readout was not said.");
-        if (m_state.judged == 0) statistics0(made, r);
+        if (m_state.judged == 0) firstFigures(made, r);
         for (auto const& found : r.findings)
             if (found.severity != Severity::Note) say(found.severity, headlineOf(found.code), found.text);
     }
-    void statistics0(Judgement& said, StudyResult const& r) const {
+    void firstFigures(Judgement& said, StudyResult const& r) const {
         said.why.push_back(
             fmt::format("Mean {}, median {}, standard deviation {}.", len(r.mean_mm), len(r.median_mm), len(r.s_mm)));
         if (m_study.question.looks.empty() && m_state.n >= 2)
@@ -274,7 +273,7 @@ std::vector<Judgement> studyJudgements(facts::Reader const& book, shop::Study co
 
 Judgement planJudgement(shop::Study const& study, Studied const& state, UnitSystem units) {
     auto const& q = study.question;
-    int const planned = q.planned.value_or(proving::usual_readings);
+    int const planned = proving::plannedOf(study);
     Judgement made{Severity::Note, fmt::format("Planned: {} readings.", planned), "", {}};
     double const first = studies::confidenceAtLook(q.confidence, planned, planned);
     double const k = statistics::toleranceFactor(planned, q.coverage, first);

@@ -318,8 +318,7 @@ struct SetterBuilder {
         double farthest = 0;
         for (auto const& place : plan.places) farthest = std::max(farthest, std::hypot(place[0], place[1]));
         auto const stays = [&](shop::Assembly const& tool) {
-            double const rim = tool.tip == shop::TipShape::Rim ? tool.diameter_mm / 2 : 0;
-            return farthest + rim <= setter.disc_mm / 2;
+            return farthest + tool.contactRadius_mm() <= setter.disc_mm / 2;
         };
         if (auto const* tool = book.find(setup.place.assembly); farthest > 0 && (!tool || !stays(*tool)))
             return fail(Code::NotOnDisc, {"place on the disc"},

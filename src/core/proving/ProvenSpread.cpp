@@ -20,7 +20,7 @@ constexpr int least_readings = 5;
 statistics::Summary shownBy(facts::Reader const& book, Id<shop::Study> id, shop::Study const& study,
                             shop::Readings const& readings) {
     auto const& looks = study.question.looks;
-    bool const complete = shop::takenCount(readings) >= study.question.planned.value_or(usual_readings);
+    bool const complete = shop::takenCount(readings) >= plannedOf(study);
     if (looks.empty() && !complete) return {};
     auto const shown = statistics::summarise(spreadOf(study, readings, false, looks.empty() ? 0 : looks.back()));
     bool const counts = shown.n >= least_readings && openDefects(book, study).empty() &&
@@ -32,12 +32,12 @@ statistics::Summary shownBy(facts::Reader const& book, Id<shop::Study> id, shop:
 template<class Fits> Found newest(facts::Reader const& book, shop::StudyType type, Fits const& fits) {
     std::optional<ProvenSpread> found;
     for (auto const& [id, study] : book.all<shop::Study>()) {
-        if (study->type != type || study->practice || !fits(*study)) continue;
+        if (study->type != type || study->practice || !study->conditions.step_mm || !fits(*study)) continue;
         if (found && study->begun_utc_ms < found->at_utc_ms) continue;
         auto const& readings = book.readings(id);
         if (!readings) return Failure(readings.error());
         auto const shown = shownBy(book, id, *study, *readings);
-        double const step = study->conditions.step_mm.value_or(0);
+        double const step = *study->conditions.step_mm;
         double const s_eff = std::sqrt(shown.s * shown.s + step * step / 12);
         if (shown.n > 0 && s_eff > 0) found = ProvenSpread{id, shown.n, s_eff, shown.n - 1.0, study->begun_utc_ms};
     }

@@ -26,8 +26,8 @@ struct Touching {
 };
 
 /// From the newest study of that device that was moved and put back, else left where it was: measured, looked at or
-/// complete, five readings or more, no open defect, no knock since. None: there is no such study. Error: readings that
-/// cannot be read.
+/// complete, its readout's step told, five readings or more, no open defect, no knock since. None: there is no such
+/// study. Error: readings that cannot be read.
 Result<std::optional<ProvenSpread>> provenSpread(facts::Reader const& book, Touching const& touching);
 
 /// The same of what belongs to the machine, whatever device showed it: seating, homing.

@@ -64,7 +64,7 @@ public:
         r.n = shop::takenCount(m_readings);
         for (auto const& each : m_readings) r.marked += each.withdrawn && !shop::undone(each);
         auto const& question = m_study.question;
-        int const planned = question.planned.value_or(usual_readings);
+        int const planned = plannedOf(m_study);
         r.judged = question.looks.empty() ? 0 : std::min(question.looks.back(), r.n);
         r.next_look = studies::nextPlannedLook(planned, std::max(r.judged, 0));
         r.blocked = openDefects(m_book, m_study);

@@ -10,18 +10,16 @@
 
 namespace steady::proving {
 
-inline constexpr int usual_readings = 20;
-
 struct StudyRow {
     shop::StudyType type;
     char const* title;
-    char const* does;                ///< one sentence for the person at the machine
-    std::vector<std::string> groups; ///< to begin with; none: all readings are alike
-    int readings;                    ///< usual
-    double seconds;                  ///< a reading takes about so long
-    bool at_places;                  ///< each reading has x and y
-    bool pairs;                      ///< each reading has a second one
-    bool temperature;                ///< each reading can have a temperature
+    char const* does;                     ///< one sentence for the person at the machine
+    std::vector<std::string> groups = {}; ///< to begin with; none: all readings are alike
+    int readings;                         ///< usual
+    double seconds;                       ///< a reading takes about so long
+    bool at_places = false;               ///< each reading has x and y
+    bool pairs = false;                   ///< each reading has a second one
+    bool temperature = false;             ///< each reading can have a temperature
 };
 
 /// In the order in which they are offered; a plate's thickness is measured at Kit.
@@ -30,6 +28,11 @@ StudyRow const& rowOf(shop::StudyType type);
 
 /// How a study begins: its groups and plan after the table.
 shop::Study newStudy(shop::StudyType type, std::string what);
+
+/// How many readings were planned; the usual number where nobody has said.
+int plannedOf(shop::Study const& study);
+/// Whether the verdict is looked at as soon as `n` readings are taken: something is asked, and the look was planned.
+bool looksAt(shop::Study const& study, int n);
 
 /// Which group reading `nr` (from 1) belongs to when nobody says otherwise: in turn; of a foil without, with, without
 /// again, a third each; of the seating the first half, then the second. 0: it has no groups.

@@ -28,8 +28,9 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     return study;
 }
 
-Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms) {
-    auto const result = machine::run(*study.executable, world);
+Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms,
+                                Going const& going) {
+    auto const result = machine::run(*study.executable, world, nullptr, going);
     auto const touches = static_cast<std::size_t>(study.loop.touches);
     // Fast and slow in turn, after a proof; at the release each slow one is followed by a letting go.
     auto const& seen = study.at_release ? result.releases : result.contacts;

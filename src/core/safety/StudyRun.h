@@ -21,7 +21,8 @@ struct StudyMacro {
 Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& setup, macros::TouchLoop const& loop);
 
 /// Readings in order, Source::Simulated, as the controller reported them: machine Z of the slow touches. Error: the run
-/// ended before the last of them, with what the control said.
-Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms);
+/// ended before the last of them or was stopped, with what the control said.
+Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms,
+                                Going const& going = {});
 
 } // namespace steady::safety

@@ -30,7 +30,7 @@ std::vector<uncertainty::Contribution> touchContributions(Toucher const& toucher
                                                           std::string const& what) {
     auto parts = touchContributions(toucher.machine, prediction, what);
     if (!toucher.proven) return parts;
-    parts.erase(parts.begin() + 1); // the readout's step is in the readings
+    std::erase_if(parts, [&](auto const& part) { return part.name == what + ", readout step"; }); // in the readings
     parts.front().name = fmt::format("{}, scatter in a study of {} readings", what, toucher.proven->n);
     parts.front().dof = toucher.proven->dof;
     return parts;

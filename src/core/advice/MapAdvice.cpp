@@ -78,12 +78,12 @@ std::vector<Judgement> mapJudgements(facts::Reader const& book, shop::Study cons
     said.back().why.push_back(fmt::format("Scatter about the plane {}, about the quadratic {} (standard deviation).",
                                           len(map->surface.plane_s_mm), len(map->surface.quadratic_s_mm)));
     double const here = studies::error_mm(map->surface, end);
-    said.push_back({Severity::Note,
-                    end.diameter_mm > 0
-                        ? fmt::format("A rim of {} there: {}.", len(end.diameter_mm), len(here, Sign::Always))
-                        : fmt::format("A point there: {}.", len(here, Sign::Always)),
-                    "Measured too long by that, against a point in the middle. Drag it over the picture.",
-                    {}});
+    said.push_back(
+        {Severity::Note,
+         end.diameter_mm > 0 ? fmt::format("A rim of {} there: {}.", len(end.diameter_mm), len(here, Sign::Always))
+                             : fmt::format("A point there: {}.", len(here, Sign::Always)),
+         "Measured too long by that, below 0 too short, against a point in the middle. Drag it over the picture.",
+         {}});
     if (auto const widths = rimDiameters(book, study, map->reach_mm); !widths.empty()) {
         Judgement made{Severity::Note, "Each cutter in the middle", "", {}};
         std::vector<std::string> parts;

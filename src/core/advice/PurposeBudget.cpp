@@ -103,8 +103,8 @@ std::vector<Judgement> budgetJudgements(facts::Reader const& book, shop::ZeroSet
         std::isfinite(budget.effective_dof) ? fmt::format("{:.0f}", budget.effective_dof) : std::string("many");
     said.push_back({enough ? Severity::Note : Severity::Attention,
                     pm(budget.expanded_95) + " with 95 %.",
-                    fmt::format("{} is good enough here: that is {}. This is the ± that Zeroing shows, and what the "
-                                "windows of the macros are made of.",
+                    fmt::format("{} is good enough here: that is {}. The same figures stand in Zeroing; the scatter of "
+                                "a touch also makes the windows of the macros.",
                                 pm(good), enough ? "held" : "not held"),
                     {}});
     auto& why = said.back().why;

@@ -206,6 +206,8 @@ void walkWorld(Walk& walk, World& world) {
     });
     walk.field("homed", world.homed);
     walk.field("home_error_mm", world.home_error_mm);
+    walk.field("home_mm", world.home_mm);
+    walk.field("home_scatter_mm", world.home_scatter_mm, size_mm);
     walk.field("position_mm", world.position_mm);
     walk.field("table_z_mm", world.table_z_mm);
     footprint(walk, "table", world.table);

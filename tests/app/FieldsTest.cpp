@@ -63,7 +63,7 @@ class FieldsTest : public QObject {
         auto const shown = edit->text();
         bool number = false;
         double const value = QString(shown).replace(u'−', u'-').toDouble(&number);
-        if (!number && edit->alignment() & Qt::AlignRight) return u"5"_s; // empty so far
+        if (!number && edit->alignment() & Qt::AlignRight) return u"1"_s; // empty so far
         if (!number) return shown + u" two"_s;
         if (edit->objectName().endsWith(u"own_offset"_s)) return u"0"_s; // anything else belongs to another method
         if (!shown.contains(u'.')) return QString::number(value + 1);
@@ -155,7 +155,7 @@ private Q_SLOTS:
                     u"wiring.device"_s,       u"wiring.beam.which"_s, u"wiring.beam.master"_s,  u"machine.sizes.axis"_s,
                     u"machine.sizes.sort"_s,  u"kit.standard.sort"_s, u"repeat.type"_s,         u"repeat.device"_s,
                     u"repeat.end"_s,          u"repeat.purpose"_s,    u"repeat.sheet.group"_s,  u"repeat.import.unit"_s,
-                    u"repeat.loop.between"_s, u"repeat.loop.truth"_s};
+                    u"repeat.loop.between"_s, u"repeat.loop.truth"_s, u"repeat.loop.air"_s};
                 auto const latin = name.toLatin1();
                 auto* box = drive.find<QComboBox>(latin.constData());
                 if (views.contains(name) || box->count() < 2 || !shown(drive, box)) continue;

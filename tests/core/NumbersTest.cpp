@@ -196,6 +196,20 @@ private Q_SLOTS:
         Contribution const half{"", 1 / std::sqrt(3.0), 1, inf, Shape::Rectangular};
         QVERIFY(test::near(uncertainty::coverageHalfWidth({half, half}, 0.95), 2 * (1 - std::sqrt(0.05)), 1e-5));
     }
+    /// What lies on one side stays there. 0 to 25, evenly: 95 % lie below 23.75. With a normal of 5 beside it, and
+    /// other bounds: F(h) − F(−h) = 0.95 of the closed form of their sum, solved outside of the program.
+    void coverageOfWhatLiesOnOneSide() {
+        auto const held = [](double low, double high, double sigma, double sensitivity) {
+            Contribution side{"", (high - low) / 2 / std::sqrt(3.0), sensitivity, inf, Shape::OneSided, low, high};
+            return uncertainty::combine({side, {"", sigma}}).expanded_95;
+        };
+        QVERIFY(test::near(held(0, 25, 0, 1), 23.75, 1e-9));
+        for (double const sign : {1.0, -1.0}) {
+            QVERIFY(test::near(held(0, 25, 5, sign), 26.724337319995, 1e-5));
+            QVERIFY(test::near(held(-5, 25, 2, sign), 23.851767165826, 1e-5));
+            QVERIFY(test::near(held(10, 25, 3, sign), 26.034602326629, 1e-5));
+        }
+    }
     /// Any share, not only 95 %: exact for a triangle (two equal rectangles) and for normals.
     void coverageOfAnyShare() {
         Contribution const half{"", 1 / std::sqrt(3.0), 1, inf, Shape::Rectangular};

@@ -4,6 +4,7 @@
 #include "support/Test.h"
 
 #include "core/advice/Doubt.h"
+#include "core/advice/PurposeBudget.h"
 #include "core/advice/StudyAdvice.h"
 #include "core/base/Rng.h"
 #include "core/proving/ProvenSpread.h"
@@ -12,6 +13,7 @@
 #include "core/statistics/Drift.h"
 #include "core/statistics/Summary.h"
 #include "core/studies/Looks.h"
+#include "core/zeroing/Lengths.h"
 #include "core/zeroing/Link.h"
 
 using namespace steady;
@@ -276,6 +278,53 @@ private Q_SLOTS:
         QVERIFY(stands()); // none of them counts
         shop.readings.broken = Error{Code::FileDamaged, {"readings"}, "", ""};
         QVERIFY(!provenSpread(shop.reader(), {shop.machine, {}, shop.setter, shop::Direction::Press}));
+    }
+    /// A length is the difference of two touches (scatter 0.003 each, step 0.001) with the holder seated once: with a
+    /// seating that scatters by s = 0.02 (4 dof: t 2.776/1.960), 95 % of the sum. Measured and used, the zero has it
+    /// twice.
+    void seatingIsInEachLength() {
+        LinkedShop shop;
+        shop.touch(shop.tool, shop::Target::Setter, shop.trip_mm(shop.tool) - shop.lag_mm());
+        shop.changeSetup([&](shop::ZeroSetup& s) {
+            s.plan.reference = shop::LengthReference::Master;
+            s.plan.reference_tool = shop.tool;
+        });
+        shop.change(shop.machine, [](shop::Machine& m) { m.switch_scatter_mm = 0.003; });
+        auto const length = [&] { return zeroing::lengthTable(shop.reader(), shop.setup()).front(); };
+        double const before = length().expanded_95_mm,
+                     zero = zeroing::lengthTableZero(shop.reader(), shop.setup())->budget.combined_u;
+        study(shop, StudyType::Seating, {0.02, -0.02, 0.02, -0.02, 0});
+        double const z = 1.959964, wide = 0.02 * 2.776445; // s of these five is 0.02
+        QVERIFY2(test::near(length().expanded_95_mm, std::hypot(before, wide), 0.0006),
+                 qPrintable(QString::number(length().expanded_95_mm)));
+        auto const after = *zeroing::lengthTableZero(shop.reader(), shop.setup());
+        QVERIFY(
+            test::near(after.budget.combined_u, std::sqrt(zero * zero + wide * wide / z / z + 0.02 * 0.02), 0.0004));
+        shop.readings.broken = Error{Code::FileDamaged, {"readings"}, "", ""};
+        QVERIFY(!length().length_mm && length().source == "a study of seating or homing cannot be read");
+        QCOMPARE(zeroing::lengthTableZero(shop.reader(), shop.setup()).error().code, Code::FileDamaged);
+    }
+    /// A plate sold as 3 −0/+0.025 that nobody has measured: zero lies where it was set, or up to 0.025 lower.
+    void aPlateSoldToOneSideStaysThere() {
+        LinkedShop shop;
+        shop.change(shop.plate, [](shop::TouchPlate& p) {
+            p.nominal_mm = 3;
+            p.thickness = {};
+            p.sold_above_mm = 0.025;
+        });
+        auto const budget = [&] { return shop.zero().chain->budget; };
+        QCOMPARE(budget().contributions.front().shape, uncertainty::Shape::Rectangular); // half a tolerance is none
+        shop.change(shop.plate, [](shop::TouchPlate& p) { p.sold_below_mm = 0; });
+        auto const found = budget();
+        QCOMPARE(found.contributions.front().shape, uncertainty::Shape::OneSided);
+        double rest = 0;
+        for (std::size_t i = 1; i < found.contributions.size(); ++i)
+            rest += found.contributions[i].u *
+                    (found.contributions[i].shape == uncertainty::Shape::Rectangular ? std::sqrt(3.0) : 2);
+        QVERIFY(test::near(found.worst_low, -0.025 - rest, 1e-9) && test::near(found.worst_high, rest, 1e-9));
+        QVERIFY(found.expanded_95 > 0.02375 && found.expanded_95 < 0.0275);
+        auto const said = advice::budgetJudgements(shop.reader(), shop.setup(), found).front().why;
+        QVERIFY2(said[2].find("× -1, one-sided: +0.000 mm to +0.025 mm") != std::string::npos, said[2].c_str());
     }
     /// A tilt of 2.1°: rims read (D/2) sin θ too long. The sweep must show tan 2.1° · 200 = 7.334 mm, and shows
     /// tan 0.05° · 200 = 0.1745: refused. With 7.33 it is confirmed.

@@ -13,6 +13,7 @@
 #include "core/studies/Tilt.h"
 
 using namespace steady;
+using namespace Qt::StringLiterals;
 using macros::Between;
 using test::LinkedShop;
 
@@ -130,6 +131,39 @@ private Q_SLOTS:
         studies::Question question{0.01, 0.005};
         auto const result = studies::judgeStudy(values, question);
         QVERIFY(result.range_mm == 0 && said(result, "all_equal") && result.verdict == studies::Verdict::Open);
+    }
+    /// Homed again before each reading: they scatter as the home switches do, σ = 30 µm here. Of 20 readings s lies
+    /// within σ√(8.907/19) and σ√(32.852/19) (χ² of 19, 2.5 and 97.5 %). Left homed, only the switch scatters, and this
+    /// one does not.
+    void homingAgainShowsTheScatterOfTheSwitches() {
+        Bench bench({Between::HomeAgain, 20});
+        bench.world.home_scatter_mm = 0.03;
+        auto const homed = statistics::summarise(bench.readings(7));
+        QVERIFY2(homed.s > 0.0205 && homed.s < 0.0395, qPrintable(QString::number(homed.s)));
+        bench.world.home_scatter_mm = 0;
+        QVERIFY(statistics::summarise(bench.readings(7)).range() < 0.0011); // the poll of 1 ms at 1 mm/s
+        Bench left({Between::MoveAway, 20});
+        left.world.home_scatter_mm = 0.03;
+        QVERIFY(statistics::summarise(left.readings(7)).range() < 0.0011);
+        // No line of the text homes; the person does, and Z goes up before X and Y.
+        auto const text = QString::fromStdString(bench.study.macro.text);
+        QVERIFY(!text.contains(u"G28"_s) && !text.contains(u"G30"_s) && text.count(u"Home all axes again"_s) == 19);
+        auto const after = text.section(u"Home all axes again"_s, 1, 1);
+        QVERIFY2(after.indexOf(u"G53 G0 Z"_s) >= 0 && after.indexOf(u"G53 G0 Z"_s) < after.indexOf(u"G53 G0 X"_s),
+                 qPrintable(after.left(400)));
+    }
+    /// Air before each touch, as the setter is touched, or left out.
+    void airIsAChoiceOfTheLoop() {
+        Bench bench({Between::Nothing, 3});
+        bench.shop.change(bench.shop.setter, [](shop::ToolSetter& s) { s.practice.air_output = 3; });
+        auto const blasts = [&](bool air) {
+            macros::TouchLoop loop{Between::Nothing, 3};
+            loop.air = air;
+            auto const made = *safety::studyMacro(bench.shop.reader(), bench.shop.setup(), loop);
+            return QString::fromStdString(made.macro.text).count(u"M64 P3"_s);
+        };
+        QVERIFY(blasts(true) >= 3);
+        QCOMPARE(blasts(false), 0);
     }
     /// Press and lift-off lie apart by 50 µm of lost motion and, at 1 mm/s, by the 4.5 ms of the input each way.
     void backlashLiesBetweenPressAndLiftOff() {

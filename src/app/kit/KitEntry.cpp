@@ -71,6 +71,12 @@ void KitStation::buildPlate(QVBoxLayout* page) {
     f.length(
         "kit.nominal", "Nominal thickness", {0.1, 200}, [](TouchPlate & p) -> auto& { return p.nominal_mm; },
         "as sold, until it is measured; empty: not known");
+    f.length(
+        "kit.sold_below", "Sold with −", {0, 1}, [](TouchPlate & p) -> auto& { return p.sold_below_mm; },
+        "how much thinner it may be");
+    f.length(
+        "kit.sold_above", "and +", {0, 1}, [](TouchPlate & p) -> auto& { return p.sold_above_mm; }, "how much thicker");
+    f.row(3);
     f.text(
         "kit.plate.name", "Name of the plate", [](TouchPlate & p) -> auto& { return p.name; });
     f.choice(

@@ -22,6 +22,7 @@ struct Truth {
 constexpr Truth truths[] = {
     {"as the book believes", [](machine::World&) {}},
     {"a switch that scatters three times as much", [](machine::World& world) { world.input.scatter_mm *= 3; }},
+    {"a home switch that scatters by 0.03 mm", [](machine::World& world) { world.home_scatter_mm = 0.03; }},
     {"a foil of 0.015 mm under it", [](machine::World& world) { world.setter->base_z_mm += 0.015; }},
     {"a disc with a dome of 0.03 mm", [](machine::World& world) { world.setter->dome_mm = 0.03; }},
     {"a disc tilted by 0.04 mm", [](machine::World& world) { world.setter->tilt_mm = 0.04; }}};
@@ -34,10 +35,15 @@ PracticeView::PracticeView(Desk& desk, QWidget* parent) : QWidget(parent), m_des
     column->setSpacing(8);
     m_between = new Choice(u"repeat.loop.between"_s, u"Between the touches"_s, desk.look());
     m_between->box()->addItems({u"nothing: it stays put"_s, u"moves away and back"_s,
-                                u"the spindle is turned by hand"_s, u"the next place on the disc"_s});
+                                u"the spindle is turned by hand"_s, u"the next place on the disc"_s,
+                                u"it is homed again"_s});
     connect(m_between->box(), &QComboBox::activated, this,
             [this] { QTimer::singleShot(0, this, &PracticeView::refresh); });
     column->addWidget(m_between);
+    m_air = new Choice(u"repeat.loop.air"_s, u"Air before each touch"_s, desk.look());
+    m_air->box()->addItems({u"as the setter is touched"_s, u"none"_s});
+    connect(m_air->box(), &QComboBox::activated, this, [this] { QTimer::singleShot(0, this, &PracticeView::refresh); });
+    column->addWidget(m_air);
     m_count = new Field(u"repeat.loop.count"_s, u"Touches"_s, desk.look());
     m_count->onAccept([this](QString const& typed) -> Result<void> {
         bool whole = false;
@@ -69,6 +75,7 @@ macros::TouchLoop PracticeView::loop() const {
     macros::TouchLoop made;
     made.between = static_cast<Between>(m_between->box()->currentIndex());
     made.touches = m_touches;
+    made.air = m_air->box()->currentIndex() == 0;
     if (made.between == Between::OtherPlace) {
         auto const* setter = m_desk.book().find(m_desk.setup().place.setter);
         for (auto const& at : proving::placesFor(proving::reachOf(nullptr, setter), m_touches))
@@ -79,6 +86,10 @@ macros::TouchLoop PracticeView::loop() const {
 
 void PracticeView::refresh() {
     m_count->show(QString::number(m_touches), {}, u"2 to 100, one slow touch each"_s);
+    auto const* setter = m_desk.book().find(m_desk.setup().place.setter);
+    bool const has_air = setter && setter->practice.air_output;
+    m_air->setEnabled(has_air);
+    m_air->setToolTip(has_air ? QString() : u"Its practice at Kit names no output that blows."_s);
     m_macro = safety::studyMacro(m_desk.book(), m_desk.setup(), loop());
     m_save->setEnabled(m_macro.has_value());
     m_run->setEnabled(m_macro.has_value() && m_desk.session().writable());
@@ -101,6 +112,7 @@ void PracticeView::run() {
             auto const type = loop.between == Between::OtherPlace    ? shop::StudyType::Map
                               : loop.between == Between::MoveAway    ? shop::StudyType::PutBack
                               : loop.between == Between::TurnSpindle ? shop::StudyType::SpindleTurned
+                              : loop.between == Between::HomeAgain   ? shop::StudyType::Homing
                                                                      : shop::StudyType::StayPut;
             auto made = proving::newStudy(type, fmt::format("Practice: {}", truth.words));
             made.practice = true;
@@ -109,6 +121,7 @@ void PracticeView::run() {
             made.setter = m_desk.setup().place.setter;
             made.tool = m_desk.setup().place.assembly;
             made.question.planned = loop.touches;
+            if (type == shop::StudyType::Homing) made.groups.clear(); // homed from the setter each time
             shop::Change change{"Practice on the virtual machine", {}, {}, {}};
             Id<shop::Study> const id{m_desk.nextId(change)};
             change.put(id, made);

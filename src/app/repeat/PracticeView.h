@@ -31,7 +31,7 @@ private:
     void save();
 
     Desk& m_desk;
-    Choice *m_between, *m_truth;
+    Choice *m_between, *m_air, *m_truth;
     Field* m_count;
     int m_touches = 20;
     QPushButton *m_run, *m_save;

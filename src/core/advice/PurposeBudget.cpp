@@ -43,6 +43,13 @@ double improved_mm(Budget const& budget, int at) {
     return uncertainty::combine(std::move(parts)).expanded_95;
 }
 
+/// Bounds that lie on one side are shown as they are.
+std::string shapeOf(Contribution const& part, UnitSystem units) {
+    if (part.shape != uncertainty::Shape::OneSided) return word(part.shape);
+    return fmt::format("one-sided: {} to {}", lengthText(part.low, units, Sign::Always),
+                       lengthText(part.high, units, Sign::Always));
+}
+
 char const* cureOf(std::string const& name) {
     auto const has = [&](char const* words) { return name.find(words) != std::string::npos; };
     if (has("permissible error")) return "A better instrument; more readings do not help.";
@@ -75,6 +82,7 @@ Result<Budget> budgetFor(facts::Reader const& book, shop::ZeroSetup const& setup
     if (!zero) return Failure(zero.error());
     auto const byPlate = [&] {
         auto parts = zero->thickness.budget.contributions;
+        for (auto& part : parts) part.sensitivity = -1;
         append(parts, touchContributions({zero->machine, zero->proven}, zero->slow, "plate touch"));
         return zero->chain ? zero->chain->budget : uncertainty::combine(std::move(parts));
     };
@@ -117,7 +125,7 @@ std::vector<Judgement> budgetJudgements(facts::Reader const& book, shop::ZeroSet
     for (auto const& part : budget.contributions) {
         hatched = hatched || !std::isfinite(part.dof);
         why.push_back(fmt::format("{}: {} × {:g}, {}{}", part.name, lengthText(part.u, units), part.sensitivity,
-                                  word(part.shape),
+                                  shapeOf(part, units),
                                   std::isfinite(part.dof) ? fmt::format(", {:g} degrees of freedom", part.dof) : ""));
     }
     if (budget.dominant >= 0) {

@@ -141,6 +141,10 @@ private:
             why.push_back(fmt::format("By order: {} a reading; Mann and Kendall p {:.3f}; lag-1 {:+.2f}.",
                                       fmt::format("{:+.2g} mm", *r.slope_mm_per_reading), *r.mann_kendall_p,
                                       r.lag1.value_or(0)));
+        if (r.runs_p) why.push_back(fmt::format("Runs above and below the median: p {:.3f}.", *r.runs_p));
+        if (r.grubbs_g)
+            why.push_back(fmt::format("The farthest lies {:.2f} s from the mean; Grubbs lets pass up to {:.2f}.",
+                                      *r.grubbs_g, *r.grubbs_critical));
     }
     /// What everybody looks at first: span, step, and the findings.
     void soFar() {

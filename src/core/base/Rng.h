@@ -7,7 +7,7 @@
 
 namespace steady {
 
-enum class Purpose : std::uint64_t { Scatter = 1, Poll, Reading, Instrument, Geometry, Chain };
+enum class Purpose : std::uint64_t { Scatter = 1, Poll, Reading, Instrument, Geometry, Chain, Home };
 
 class Rng {
 public:

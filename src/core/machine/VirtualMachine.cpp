@@ -26,7 +26,8 @@ constexpr double finger_mm = 15; ///< as thick as a finger on the disc
 VirtualMachine::VirtualMachine(World const& world)
     : m_world(world), m_position(world.position_mm), m_turns_until_s(world.spindle.on ? forever_s : 0),
       m_done(world.person.pauses.size(), false), m_spent(world.false_contacts.size(), false),
-      m_scatter(world.seed, 0, Purpose::Scatter), m_poll(world.seed, 0, Purpose::Poll) {}
+      m_scatter(world.seed, 0, Purpose::Scatter), m_poll(world.seed, 0, Purpose::Poll),
+      m_homing(world.seed, 0, Purpose::Home), m_home_error(world.home_error_mm) {}
 
 Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
     Vec3 seen = true_mm;
@@ -420,7 +421,19 @@ void VirtualMachine::act(Act what) {
     case Act::WipeDisc:
         if (m_world.setter) m_world.setter->chip_mm = 0;
         break;
+    case Act::HomeAgain: homeAgain(); break;
+    case Act::TurnSpindle: m_world.spindle.turned_deg += 45; break;
     default: break;
+    }
+}
+
+/// The switches are found anew: steps that were lost are found as well, and what differs is their scatter.
+void VirtualMachine::homeAgain() {
+    m_world.homed = true;
+    m_slack = {};
+    for (int axis = 0; axis < 3; ++axis) {
+        m_world.home_error_mm[axis] = m_home_error[axis] + m_world.home_scatter_mm * m_homing.normal();
+        m_position[axis] = m_world.home_mm[axis] - m_world.home_error_mm[axis];
     }
 }
 

@@ -87,6 +87,7 @@ private:
     /// What was to be done by now is done.
     void catchUp();
     PauseActs const* actsAt(std::string const& message);
+    void homeAgain();
 
     World m_world;
     Vec3 m_position; ///< true
@@ -101,7 +102,8 @@ private:
     int m_rapids = 0;
     std::vector<Touch> m_touches, m_releases;
     std::vector<bool> m_spent; ///< false contacts that have happened
-    Rng m_scatter, m_poll;
+    Rng m_scatter, m_poll, m_homing;
+    Vec3 const m_home_error; ///< what every homing has in common
 };
 
 } // namespace steady::machine

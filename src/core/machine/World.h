@@ -153,9 +153,11 @@ struct LostSteps {
 struct World {
     std::array<Axis, 3> axes;
     bool homed = true;
-    Vec3 home_error_mm{};  ///< reported − true, for a machine that is not where it believes to be
-    Vec3 position_mm{};    ///< true position of the gauge line's centre at the start
-    double table_z_mm = 0; ///< where the gauge line would meet the table
+    Vec3 home_error_mm{};       ///< reported − true, for a machine that is not where it believes to be
+    Vec3 home_mm{};             ///< where a homing leaves it, as reported
+    double home_scatter_mm = 0; ///< standard deviation of each axis from one homing to the next
+    Vec3 position_mm{};         ///< true position of the gauge line's centre at the start
+    double table_z_mm = 0;      ///< where the gauge line would meet the table
     Footprint table;
     double stock_thickness_mm = 20;
     Footprint stock;

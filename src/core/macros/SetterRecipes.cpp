@@ -295,7 +295,12 @@ struct SetterBuilder {
                 add("", "The next one at another angle.",
                     Pause{"Spindle stopped and unable to start? Then turn it by an eighth of a turn by hand. "
                           "Hands clear, then resume.",
-                          {}});
+                          {shop::Act::TurnSpindle}});
+                break;
+            case Between::HomeAgain:
+                add("", "Homed anew: what differs now is the scatter of the home switches.",
+                    Pause{"Home all axes again, Z first, hands clear. Then resume.", {shop::Act::HomeAgain}});
+                parts.acrossToSetter(setter);
                 break;
             case Between::OtherPlace:
                 add("", "To the next place on the disc.", MoveAcross{at(plan, i).x_mm, at(plan, i).y_mm});
@@ -308,6 +313,9 @@ struct SetterBuilder {
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
         add("", "", End{"All readings are taken. Nothing was set."});
         header.push_back(fmt::format("{} readings for a study. Sets nothing.", plan.touches));
+        if (plan.between == Between::HomeAgain)
+            header.push_back("A control that cannot home while a program waits: stop there, home, start again. The "
+                             "first reading of each start is the next of the study.");
         auto made = recipe();
         if (made) made->title = "Readings for a study";
         return made;
@@ -400,6 +408,7 @@ Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     if (!toucher) return Failure(toucher.error());
     auto once = setter->practice;
     once.touches = 1; // each reading is one touch: the mean of several scatters less
+    if (!loop.air) once.air_output.reset();
     SetterBuilder b{
         Kind::Retouch, book,
         setup,         toucher->machine,

@@ -43,12 +43,13 @@ Result<FitsSetter> fitsSetter(facts::Reader const& book, shop::ZeroSetup const& 
 Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Readings for a study: the setter touched again and again, one slow touch each, told as it comes. Sets nothing.
-enum class Between { Nothing, MoveAway, TurnSpindle, OtherPlace };
+enum class Between { Nothing, MoveAway, TurnSpindle, OtherPlace, HomeAgain };
 struct TouchLoop {
     Between between = Between::Nothing;
     int touches = 20;                               ///< 2 to 100
     double away_mm = 40;                            ///< how far it moves away in X
     std::vector<std::array<double, 2>> places = {}; ///< OtherPlace: from the middle of the disc, one each
+    bool air = true;                                ///< blown clean as the setter is touched; where it has air
 };
 inline constexpr int most_loop_touches = 100;
 /// It moves away to the side that has room. Error: as setterWay; OutOfRange for the number of touches, FewReadings

@@ -302,6 +302,10 @@ Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const
     auto world = Writer{book, setup, Kind::Retouch, *zero}.world();
     afterAChange(world, zero->machine);
     world.input.scatter_mm = toucher->machine.switch_scatter_mm;
+    for (std::size_t axis = 0; axis < 3; ++axis) {
+        auto const& of = zero->machine.axes[axis];
+        world.home_mm[axis] = of.home == shop::AxisEnd::Low ? of.low_mm : of.high_mm;
+    }
     return world;
 }
 

@@ -8,6 +8,11 @@
 #include <fmt/format.h>
 
 namespace steady::safety {
+namespace {
+
+constexpr double assumed_home_scatter_mm = 0.01; // of a sound home switch; common practice
+
+} // namespace
 
 Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& setup, macros::TouchLoop const& loop) {
     auto const recipe = macros::loopRecipe(book, setup, loop);
@@ -18,6 +23,9 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     auto const chosen = recipe->joined(behaviour.homed_parameter.has_value());
     for (auto const& asked : chosen.acts())
         made->person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
+    auto const homing = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Homing);
+    if (!homing) return Failure(homing.error());
+    made->home_scatter_mm = *homing ? (*homing)->s_mm : assumed_home_scatter_mm;
     StudyMacro study;
     study.macro = macros::printParametric(chosen, behaviour);
     study.loop = loop;

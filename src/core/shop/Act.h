@@ -20,6 +20,8 @@ enum class Act {
     BringTogether, ///< the signal made in the hand, away from the machine
     PressSetter,
     WipeDisc,
+    HomeAgain,
+    TurnSpindle, ///< by hand, an eighth of a turn
     Leave
 };
 

@@ -44,6 +44,7 @@ inline constexpr Real extent_mm{1, 100'000};
 inline constexpr Real pitch_mm{1, 10'000};
 inline constexpr Real clearance_mm{0, 500};
 inline constexpr Real chain_s{0, 10};
+inline constexpr Real tolerance_mm{0, 1};    ///< above or below a nominal size
 inline constexpr Real good_mm{0.001, 5};     ///< what a touch has to be good to, ±
 inline constexpr Real share{0.5, 0.9999};    ///< of all touches, and a confidence
 inline constexpr Real step_mm{0.000'001, 1}; ///< of a readout

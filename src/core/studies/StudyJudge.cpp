@@ -89,6 +89,7 @@ private:
         }
         r.theil_sen_mm = statistics::theilSen(m_values);
         if (auto const found = statistics::mannKendall(m_values)) r.mann_kendall_p = found->p;
+        if (auto const found = statistics::runsAboutMedian(m_values)) r.runs_p = found->p;
         if (r.n > 5000)
             find("too_many_for_theil_sen", Severity::Note, "Theil and Sen's slope takes up to 5000 readings.");
         bool const slopes = r.slope_limits_mm && (r.slope_limits_mm->low > 0 || r.slope_limits_mm->high < 0);
@@ -118,6 +119,9 @@ private:
     void outliers() {
         auto& r = m_result;
         if (r.n < 3 || allAlike()) return;
+        auto const farthest = statistics::grubbs(m_values, alpha);
+        r.grubbs_g = farthest.g;
+        r.grubbs_critical = farthest.critical;
         auto const most = std::max<std::size_t>(1, m_values.size() / 10);
         auto const found = statistics::generalizedEsd(m_values, most, alpha);
         r.outliers.assign(found.removed.begin(), found.removed.begin() + static_cast<std::ptrdiff_t>(found.outliers));

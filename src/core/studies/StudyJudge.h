@@ -51,8 +51,10 @@ struct StudyResult {
     std::optional<double> slope_mm_per_reading;
     std::optional<statistics::Limits> slope_limits_mm;
     std::optional<double> theil_sen_mm, mann_kendall_p;
-    std::vector<std::size_t> outliers; ///< indices, in their order
-    bool resolution_limited = false;   ///< s below half a step, or all alike
+    std::optional<double> runs_p;                    ///< runs about the median
+    std::optional<double> grubbs_g, grubbs_critical; ///< of the most distant one, 5 %
+    std::vector<std::size_t> outliers;               ///< indices, in their order
+    bool resolution_limited = false;                 ///< s below half a step, or all alike
     std::optional<Verdict> verdict;
     std::optional<double> margin_percent; ///< 100·k·s_eff / requirement
     std::optional<int> readings_needed;   ///< further ones, if the spread stays; 0 when proved; none: no number will do

@@ -106,11 +106,12 @@ double expandedByWelch(Budget const& budget, double probability) {
 double coverageHalfWidth(std::vector<Contribution> const& contributions, double probability) {
     double const upper = (1 + probability) / 2;
     double const z = statistics::normalQuantile(upper);
-    std::vector<double> half_widths; // of everything rectangular
-    double normal_variance = 0, variance = 0;
+    std::vector<double> half_widths;                     // of everything rectangular
+    double normal_variance = 0, variance = 0, aside = 0; // aside: the middle of what lies on one side
     for (auto const& c : contributions) {
         double u = std::abs(c.sensitivity) * c.u;
         if (u == 0) continue;
+        if (c.shape == Shape::OneSided) aside += c.sensitivity * (c.low + c.high) / 2;
         if (c.shape != Shape::Normal) {
             half_widths.push_back(u * std::numbers::sqrt3);
         } else {
@@ -122,23 +123,33 @@ double coverageHalfWidth(std::vector<Contribution> const& contributions, double 
     if (variance == 0) return 0;
     double const sigma = std::sqrt(normal_variance), spread = std::sqrt(variance);
     if (half_widths.empty()) return z * sigma;
+    aside = std::abs(aside);
     // A lone rectangle has a jump that no series resolves; its answer is plain.
-    if (sigma == 0 && half_widths.size() == 1) return probability * half_widths.front();
-    Sum const sum(sigma, half_widths, spread);
+    if (sigma == 0 && half_widths.size() == 1) {
+        double const a = half_widths.front(), both = probability * a; // of one that holds zero in its middle part
+        return aside <= a - both ? both : 2 * both + aside - a;
+    }
+    Sum const of(sigma, half_widths, spread);
+    // P(−h ≤ X + aside ≤ h), of an X that is centred on zero.
+    auto const within = [&](double h) {
+        if (aside == 0) return of.within(h);
+        double const far = of.within(h + aside), near = of.within(std::abs(h - aside));
+        return (far + (h < aside ? -near : near)) / 2;
+    };
     // False position with the Illinois change: the curve is smooth and rises, a dozen steps find the crossing.
     // Sums of normals and rectangles hold 95 % between 1.64 and 1.97 of their spread; other shares start wide.
-    double low = 1.6 * spread, low_miss = sum.within(low) - probability;
-    double high = 2 * spread, high_miss = sum.within(high) - probability;
+    double low = 1.6 * spread, low_miss = within(low) - probability;
+    double high = 2 * spread + aside, high_miss = within(high) - probability;
     if (low_miss > 0 || high_miss < 0) {
         low = 0;
         low_miss = -probability;
-        high = 6 * spread;
-        high_miss = sum.within(high) - probability;
+        high = 6 * spread + aside;
+        high_miss = within(high) - probability;
     }
     double middle = 0;
     for (int i = 0, side = 0; i < 60 && high - low > 1e-9 * spread; ++i) {
         middle = (low * high_miss - high * low_miss) / (high_miss - low_miss);
-        double const miss = sum.within(middle) - probability;
+        double const miss = within(middle) - probability;
         if (std::abs(miss) < 1e-9) break;
         if (miss < 0) {
             low = middle;

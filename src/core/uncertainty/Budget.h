@@ -47,8 +47,9 @@ Budget combine(std::vector<Contribution> contributions);
 /// (JCGM 100:2008, G.4.1). The textbook figure; expanded_95 also knows the shape of a dominating rectangle.
 double expandedByWelch(Budget const& budget, double probability);
 
-/// Half-width h with P(|sum| ≤ h) = probability for independent contributions centred on zero, found by inverting the
-/// characteristic function (Gil-Pelaez). Contributions with few degrees of freedom enter as a normal widened by t/z.
+/// Half-width h with P(|sum| ≤ h) = probability for independent contributions centred on zero, a one-sided one on the
+/// middle of its bounds, found by inverting the characteristic function (Gil-Pelaez). Contributions with few degrees of
+/// freedom enter as a normal widened by t/z.
 double coverageHalfWidth(std::vector<Contribution> const& contributions, double probability);
 
 } // namespace steady::uncertainty

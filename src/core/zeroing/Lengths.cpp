@@ -41,14 +41,32 @@ struct Bench {
         auto const feeds = on_setter ? feedsFor(machine, *setter) : feedsFor(machine, plate ? *plate : assumedPlate());
         return touchedAt(machine, *contact, feeds.slow_mm_min);
     }
-    /// ± of a difference of two touches of one device.
-    double twoTouches95_mm(Id<shop::Contact> of, TouchPrediction const& prediction) const {
+    /// ± of a difference of two touches of one device, and of what `else_` moves it between them.
+    double twoTouches95_mm(Id<shop::Contact> of, TouchPrediction const& prediction,
+                           std::vector<uncertainty::Contribution> const& else_) const {
         auto parts = touchContributions(*toucher(*book.find(of)), prediction, "touch"); // it was touched()
         auto const one = parts;
         parts.insert(parts.end(), one.begin(), one.end());
+        parts.insert(parts.end(), else_.begin(), else_.end());
         return uncertainty::combine(std::move(parts)).expanded_95;
     }
 };
+
+/// What else moves a length beside the two touches: the holder was seated when it was measured, and the machine may
+/// have been homed since the reference was touched. Of studies; nothing where there are none.
+Result<std::vector<uncertainty::Contribution>> betweenTouches(facts::Reader const& book, Id<shop::Machine> machine) {
+    std::vector<uncertainty::Contribution> parts;
+    for (auto const& [type, name, sensitivity] :
+         {std::tuple{shop::StudyType::Seating, "holder seated when it was measured", 1.0},
+          std::tuple{shop::StudyType::Homing, "homed again since the reference", std::numbers::sqrt2}}) {
+        auto const proven = proving::provenSpreadOf(book, machine, type);
+        if (!proven) return Failure(proven.error());
+        if (*proven)
+            parts.push_back({fmt::format("{}, study of {} readings", name, (*proven)->n), (*proven)->s_mm, sensitivity,
+                             (*proven)->dof, uncertainty::Shape::Normal});
+    }
+    return parts;
+}
 
 /// Spacers that were changed since the touch that the row rests on.
 void carry(facts::Reader const& book, ToolLength& row, Id<shop::Contact> contact) {
@@ -60,7 +78,8 @@ void carry(facts::Reader const& book, ToolLength& row, Id<shop::Contact> contact
 }
 
 /// A tool that cannot go on the setter: against one that has a length and a contact on the same plate.
-void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row) {
+void byPlate(Bench const& bench, std::vector<uncertainty::Contribution> const& between, std::vector<ToolLength>& table,
+             ToolLength& row) {
     auto const own_contact = lastContact(bench.book, bench.setup, row.assembly, Target::Plate);
     auto const own = bench.touched(own_contact);
     if (!own) return;
@@ -70,7 +89,7 @@ void byPlate(Bench const& bench, std::vector<ToolLength>& table, ToolLength& row
         auto const theirs = bench.touched(id);
         if (!theirs) continue;
         row.length_mm = *other.length_mm + (own->tripped() - theirs->tripped()).mm;
-        row.expanded_95_mm = other.expanded_95_mm + bench.twoTouches95_mm(own_contact, own->prediction);
+        row.expanded_95_mm = other.expanded_95_mm + bench.twoTouches95_mm(own_contact, own->prediction, between);
         row.source = fmt::format("on the plate, against tool {}", other.number);
         row.at_utc_ms = bench.book.find(id)->at_utc_ms;
         carry(bench.book, row, own_contact);
@@ -119,15 +138,16 @@ std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup c
             eras.insert(eraOf(book, setup, id));
     std::vector<std::pair<Era, Result<LengthBasis>>> bases; // the latest first
     for (auto const era : eras) bases.emplace_back(era, lengthBasis(book, setup, era));
+    auto const between = betweenTouches(book, setup.place.machine);
     std::vector<ToolLength> table;
     for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
         ToolLength row{id, tool->number, tool->name, {}, 0, {}, 0, {}};
         for (auto const& [era, counted_from] : bases) {
             auto const contact = lastContact(book, setup, id, Target::Setter, era);
             auto const touched = bench.touched(contact);
-            if (!counted_from || !touched) continue;
+            if (!counted_from || !touched || !between) continue;
             row.length_mm = counted_from->length_mm + touched->tripped().mm - counted_from->contact_mm;
-            row.expanded_95_mm = bench.twoTouches95_mm(contact, touched->prediction);
+            row.expanded_95_mm = bench.twoTouches95_mm(contact, touched->prediction, *between);
             row.source = "on the setter";
             row.at_utc_ms = book.find(contact)->at_utc_ms;
             row.contact = contact;
@@ -144,12 +164,15 @@ std::vector<ToolLength> lengthTable(facts::Reader const& book, shop::ZeroSetup c
             row.expanded_95_mm = tool->length_error_mm;
             row.source = "by height gauge";
         } else {
-            row.source = basis ? "not touched yet" : "the reference is missing";
+            row.source = !between ? "a study of seating or homing cannot be read"
+                         : basis  ? "not touched yet"
+                                  : "the reference is missing";
         }
         table.push_back(std::move(row));
     }
     for (auto& row : table)
-        if (!row.length_mm && book.find(row.assembly)->method == shop::LengthMethod::Plate) byPlate(bench, table, row);
+        if (between && !row.length_mm && book.find(row.assembly)->method == shop::LengthMethod::Plate)
+            byPlate(bench, *between, table, row);
     std::stable_sort(table.begin(), table.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
     return table;
 }
@@ -159,6 +182,7 @@ Result<ZChain> lengthTableZero(facts::Reader const& book, shop::ZeroSetup const&
     if (!zero) return Failure(zero.error());
     if (!zero->chain)
         return fail(Code::Missing, {"plate contact"}, "The plate contact", "Touch the plate and type what you read.");
+    if (auto const readable = betweenTouches(book, setup.place.machine); !readable) return Failure(readable.error());
     auto const* contact = book.find(setup.place.contact);
     auto const toucher =
         contact && contact->assembly ? contact->assembly : setup.place.assembly; // by now another may be in
@@ -172,14 +196,11 @@ Result<ZChain> lengthTableZero(facts::Reader const& book, shop::ZeroSetup const&
         auto parts = chain.budget.contributions;
         parts.push_back({"tool length", row.expanded_95_mm / 1.96, 1, std::numeric_limits<double>::infinity(),
                          uncertainty::Shape::Normal});
-        for (auto const& [type, name] : {std::pair{shop::StudyType::Seating, "holder seated again"},
-                                         std::pair{shop::StudyType::Homing, "homed again since the reference"}}) {
-            auto const proven = proving::provenSpreadOf(book, setup.place.machine, type);
-            if (!proven) return Failure(proven.error());
-            if (*proven) // once when it was measured, once now
-                parts.push_back({fmt::format("{}, study of {} readings", name, (*proven)->n), (*proven)->s_mm,
-                                 std::numbers::sqrt2, (*proven)->dof, uncertainty::Shape::Normal});
-        }
+        auto const seated = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Seating);
+        if (!seated) return Failure(seated.error());
+        if (*seated)
+            parts.push_back({fmt::format("holder seated again, study of {} readings", (*seated)->n), (*seated)->s_mm, 1,
+                             (*seated)->dof, uncertainty::Shape::Normal});
         chain.budget = uncertainty::combine(std::move(parts));
         return chain;
     }

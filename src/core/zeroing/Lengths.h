@@ -25,8 +25,8 @@ struct ToolLength {
     int number = 0;
     std::string name;
     std::optional<double> length_mm; ///< as it goes into the table, positive
-    double expanded_95_mm = 0;
-    std::string source; ///< “on the setter”, “on the plate, against tool 2”, or why there is none
+    double expanded_95_mm = 0;       ///< with seating and homing, where a study shows how they scatter
+    std::string source;              ///< “on the setter”, “on the plate, against tool 2”, or why there is none
     std::int64_t at_utc_ms = 0;
     Id<shop::Contact> contact; ///< of the tool on the setter; none: found otherwise
 };

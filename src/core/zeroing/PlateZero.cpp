@@ -38,6 +38,7 @@ ZChain chainOf(PlateZeroResult const& result, shop::Contact const& contact, Mach
                                                                              : "debounce and polling at the slow feed",
                                0});
     auto parts = result.thickness.budget.contributions;
+    for (auto& part : parts) part.sensitivity = -1; // a thicker plate than believed: zero lies lower
     auto touch = touchContributions({result.machine, result.proven}, prediction, "plate touch");
     parts.insert(parts.end(), touch.begin(), touch.end());
     chain.budget = uncertainty::combine(std::move(parts));

@@ -20,6 +20,34 @@ Contribution rectangle(std::string name, double half_width_mm) {
     return {std::move(name), half_width_mm / std::numbers::sqrt3, 1, inf, Shape::Rectangular};
 }
 
+/// As sold: evenly between two bounds, which stay on their side of the nominal size (−0/+0.025).
+Contribution tolerance(double below_mm, double above_mm) {
+    auto const shape = below_mm == above_mm ? Shape::Rectangular : Shape::OneSided;
+    return {"nominal thickness, tolerance as sold",
+            (below_mm + above_mm) / 2 / std::numbers::sqrt3,
+            1,
+            inf,
+            shape,
+            -below_mm,
+            above_mm};
+}
+
+/// Where nobody has measured.
+void takeNominal(Thickness& result, shop::TouchPlate const& plate, UnitSystem units) {
+    result.mm = plate.nominal_mm.value_or(assumed_nominal_mm);
+    bool const told = plate.nominal_mm && plate.sold_below_mm && plate.sold_above_mm;
+    result.budget = uncertainty::combine({told ? tolerance(*plate.sold_below_mm, *plate.sold_above_mm)
+                                               : rectangle("nominal thickness, not measured", nominal_half_width_mm)});
+    auto said = !plate.nominal_mm ? fmt::format("Nobody has said how thick the plate is; {} is assumed.",
+                                                lengthText(assumed_nominal_mm, units))
+                : told            ? fmt::format("The plate's thickness is its nominal one, sold as −{}/+{}.",
+                                                lengthNumber(*plate.sold_below_mm, units), lengthText(*plate.sold_above_mm, units))
+                                  : fmt::format("The plate's thickness is its nominal one, taken as good to {}.",
+                                                plusMinusText(nominal_half_width_mm, units));
+    result.assumptions.push_back(
+        {Severity::Attention, std::move(said), "Measure it with a caliper at five places.", {"plate thickness"}});
+}
+
 } // namespace
 
 Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading const> readings,
@@ -30,16 +58,7 @@ Thickness thicknessOf(shop::TouchPlate const& plate, std::span<shop::Reading con
     Thickness result;
     result.summary = statistics::summarise(values);
     if (values.empty()) {
-        result.mm = plate.nominal_mm.value_or(assumed_nominal_mm);
-        result.budget = uncertainty::combine({rectangle("nominal thickness, not measured", nominal_half_width_mm)});
-        result.assumptions.push_back(
-            {Severity::Attention,
-             plate.nominal_mm ? fmt::format("The plate's thickness is its nominal one, taken as good to {}.",
-                                            plusMinusText(nominal_half_width_mm, units))
-                              : fmt::format("Nobody has said how thick the plate is; {} is assumed.",
-                                            lengthText(assumed_nominal_mm, units)),
-             "Measure it with a caliper at five places.",
-             {"plate thickness"}});
+        takeNominal(result, plate, units);
         return result;
     }
     result.mm = result.summary.mean;

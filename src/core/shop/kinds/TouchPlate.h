@@ -38,12 +38,15 @@ struct TouchPlate {
     ProofBy proof = ProofBy::Spanner;
     Wiring wiring;
     AirLine air;
+    std::optional<double> sold_below_mm, sold_above_mm; ///< its tolerance as sold, −0/+0.025; it counts with both
     bool operator==(TouchPlate const&) const = default;
 
     static constexpr KindName kind{"plate", "plate"};
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"name", "name"}, self.name);
         f({"nominal_mm", "nominal thickness"}, self.nominal_mm);
+        f({"sold_below_mm", "tolerance below nominal"}, self.sold_below_mm, bounds::tolerance_mm);
+        f({"sold_above_mm", "tolerance above nominal"}, self.sold_above_mm, bounds::tolerance_mm);
         f({"width_mm", "width"}, self.width_mm, bounds::size_mm);
         f({"depth_mm", "depth"}, self.depth_mm, bounds::size_mm);
         f({"circuit", "contact at rest"}, self.circuit);

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/Json.h"
+#include "core/dialects/parametric/Parametric.h"
 #include "core/machine/Run.h"
 
 #include <cmath>
@@ -11,7 +12,7 @@
 extern "C" int LLVMFuzzerTestOneInput(unsigned char const* data, std::size_t size) {
     using namespace steady;
     std::string_view const text(reinterpret_cast<char const*>(data), size);
-    auto const made = controller::makeExecutable(text, controller::parametric());
+    auto const made = controller::makeExecutable(text, dialects::parametric());
     Json said = Json::array();
     for (auto const& finding : made.findings) said.push_back(finding.text + finding.remedy);
     (void)Json::parse(dumpJson(said)); // whatever bytes are quoted, it is JSON

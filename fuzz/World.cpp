@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/parametric/Parametric.h"
 #include "core/machine/Run.h"
 #include "exchange/WorldJson.h"
 
@@ -25,7 +26,7 @@ extern "C" int LLVMFuzzerTestOneInput(unsigned char const* data, std::size_t siz
     auto const written = exchange::toJson(*world);
     auto const again = exchange::worldFromJson(written, "again");
     if (!again || exchange::toJson(*again) != written) std::abort();
-    static auto const made = controller::makeExecutable(macro, controller::parametric());
+    static auto const made = controller::makeExecutable(macro, dialects::parametric());
     auto const result = machine::run(made, *world);
     (void)dumpJson(exchange::toJson(result));
     return 0;

@@ -14,11 +14,12 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 14> commands{{
+constexpr std::array<Command, 15> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
     {"lint", "Say what is wrong with the text of a macro", addLint},
+    {"dialects", "List the sorts of control that macros are written for", addDialects},
     {"check", "Say whether a book is sound, and which numbers look like slips", addCheck},
     {"status", "Say what still holds, what does not, and what to do again in which order", addStatus},
     {"study", "Say what a series of readings proves", addStudy},

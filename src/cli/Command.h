@@ -8,6 +8,7 @@
 #include <CLI/CLI.hpp>
 #include <functional>
 #include <iosfwd>
+#include <memory>
 #include <string>
 #include <vector>
 
@@ -33,6 +34,7 @@ std::function<int()> addWrite(CLI::App& app, Streams streams);
 std::function<int()> addWorld(CLI::App& app, Streams streams);
 std::function<int()> addRun(CLI::App& app, Streams streams);
 std::function<int()> addLint(CLI::App& app, Streams streams);
+std::function<int()> addDialects(CLI::App& app, Streams streams);
 std::function<int()> addCheck(CLI::App& app, Streams streams);
 std::function<int()> addStatus(CLI::App& app, Streams streams);
 std::function<int()> addStudy(CLI::App& app, Streams streams);
@@ -43,6 +45,9 @@ std::function<int()> addBudget(CLI::App& app, Streams streams);
 std::function<int()> addChart(CLI::App& app, Streams streams);
 std::function<int()> addExport(CLI::App& app, Streams streams);
 std::function<int()> addImport(CLI::App& app, Streams streams);
+
+/// The option --dialect; `of_its_own`: where it is not given.
+std::shared_ptr<std::string> addDialect(CLI::App& app, std::string of_its_own);
 
 /// Runs the program: arguments without its name.
 int runCli(std::vector<std::string> const& arguments, Streams streams);

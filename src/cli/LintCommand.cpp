@@ -4,7 +4,8 @@
 
 #include "core/base/Json.h"
 #include "core/base/Words.h"
-#include "core/controller/Executable.h"
+#include "core/dialects/Bundle.h"
+#include "core/machine/Run.h"
 
 #include <iostream>
 #include <nlohmann/json.hpp>
@@ -23,12 +24,14 @@ Json toJson(Findings const& findings) {
     return list;
 }
 
-int lint(std::string const& path, bool json, Streams streams) {
+int lint(std::string const& path, std::string const& dialect, bool json, Streams streams) {
+    auto const bundle = dialects::bundleOf(dialect);
+    if (!bundle) return refuse(bundle.error(), streams);
     auto const text = readFile(path);
     if (!text) return refuse(text.error(), streams);
-    auto made = controller::makeExecutable(*text, controller::parametric());
-    if (auto const cut = controller::cutShort(made); cut && made.findings.empty())
-        made.findings.push_back(toFinding(*cut));
+    auto made = machine::load(*text, (*bundle)->language());
+    if (made.program && made.findings.empty())
+        if (auto const cut = controller::cutShort(*made.program)) made.findings.push_back(toFinding(*cut));
     if (json) {
         auto all = made.findings;
         all.insert(all.end(), made.notes.begin(), made.notes.end());
@@ -40,7 +43,7 @@ int lint(std::string const& path, bool json, Streams streams) {
         };
         for (auto const& finding : made.findings) print(finding, "");
         for (auto const& note : made.notes) print(note, "note: ");
-        if (made.findings.empty()) streams.out << made.program.lines.size() << " lines, nothing wrong with the text\n";
+        if (made.findings.empty()) streams.out << made.lines << " lines, nothing wrong with the text\n";
     }
     return made.findings.empty() ? good : judged_bad;
 }
@@ -49,10 +52,11 @@ int lint(std::string const& path, bool json, Streams streams) {
 
 std::function<int()> addLint(CLI::App& app, Streams streams) {
     auto path = std::make_shared<std::string>();
+    auto dialect = addDialect(app, dialects::bundles().front().id());
     auto json = std::make_shared<bool>(false);
     app.add_option("macro", *path, "The macro, a text file")->required();
     app.add_flag("--json", *json, "Print the findings as JSON");
-    return [path, json, streams] { return lint(*path, *json, streams); };
+    return [path, dialect, json, streams] { return lint(*path, *dialect, *json, streams); };
 }
 
 } // namespace steady::cli

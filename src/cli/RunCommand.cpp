@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/Command.h"
 
+#include "core/dialects/Bundle.h"
 #include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 #include "exchange/WorldJson.h"
@@ -15,6 +16,7 @@ namespace {
 
 struct Options {
     std::string macro, world;
+    std::shared_ptr<std::string> dialect; ///< empty: that of the world
     bool json = false;
     double within_mm = 0;
 };
@@ -26,10 +28,12 @@ int run(Options const& options, Streams streams) {
     if (!world_text) return refuse(world_text.error(), streams);
     auto const json = parseJson(*world_text, options.world);
     if (!json) return refuse(json.error(), streams);
-    auto const world = exchange::worldFromJson(*json, options.world);
+    auto world = exchange::worldFromJson(*json, options.world);
     if (!world) return refuse(world.error(), streams);
-    auto const executable = controller::makeExecutable(*text, safety::dialectOf(*world));
-    auto const result = machine::run(executable, *world);
+    if (!options.dialect->empty()) world->dialect = *options.dialect;
+    if (auto const known = dialects::checkNumbers(world->dialect, world->behaviour); !known)
+        return refuse(known.error(), streams);
+    auto const result = machine::run(machine::load(*text, safety::dialectOf(*world)), *world);
     if (options.json) {
         streams.out << dumpJson(exchange::toJson(result), 2) << "\n";
     } else {
@@ -53,6 +57,7 @@ std::function<int()> addRun(CLI::App& app, Streams streams) {
     auto options = std::make_shared<Options>();
     app.add_option("macro", options->macro, "The macro, a text file")->required();
     app.add_option("--world", options->world, "The world to run it in, JSON as docs/formats.md describes")->required();
+    options->dialect = addDialect(app, "");
     app.add_flag("--json", options->json, "Print the result as JSON");
     app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")
         ->check([](std::string const& typed) {

@@ -1,7 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/BookOptions.h"
-#include "core/controller/Executable.h"
+#include "core/machine/Run.h"
 
 #include <iostream>
 
@@ -15,7 +15,7 @@ std::function<int()> addWrite(CLI::App& app, Streams streams) {
         auto const rehearsal = options->rehearse();
         if (!rehearsal) return refuse(rehearsal.error(), streams);
         // What was written is read before anybody loads it.
-        auto const read = controller::makeExecutable(rehearsal->macro.text, safety::dialectOf(rehearsal->world()));
+        auto const read = machine::load(rehearsal->macro.text, safety::dialectOf(rehearsal->world()));
         for (auto const& finding : read.findings)
             streams.err << "line " << finding.where.line << ": " << finding.text << " " << finding.remedy << "\n";
         if (!read.findings.empty()) return int(judged_bad);

@@ -3,7 +3,7 @@
 #include "exchange/WorldJson.h"
 
 #include "core/controller/Dialect.h"
-#include "core/macros/LinkNumbers.h"
+#include "core/dialects/Bundle.h"
 #include "exchange/Walk.h"
 
 #include <charconv>
@@ -127,8 +127,7 @@ void controllerPart(Walk& walk, World& world) {
     walk.object("controller", [&](Walk& w) {
         auto& memory = world.memory;
         w.field("dialect", world.dialect);
-        if (!w.writing() && world.dialect != controller::parametric().id)
-            w.refuse("dialect", controller::parametric().id);
+        if (auto const known = dialects::bundleOf(world.dialect); !known) w.refuse("dialect", known.error().limit);
         w.field("homed_parameter", world.behaviour.homed_parameter, bounds::parameter);
         w.word("closed_at_start", world.behaviour.closed_at_start, closed_words);
         w.word("home_move", world.behaviour.home_move, home_words);
@@ -136,7 +135,7 @@ void controllerPart(Walk& walk, World& world) {
         w.field("scratch_parameter", world.behaviour.scratch_parameter, bounds::scratch_from);
         w.field("link_parameter", world.behaviour.link_parameter, bounds::links_from);
         if (!w.writing())
-            if (auto const numbers = macros::checkNumbers(world.behaviour); !numbers)
+            if (auto const numbers = dialects::checkNumbers(world.dialect, world.behaviour); !numbers)
                 w.refuse("scratch_parameter, link_parameter, homed_parameter", numbers.error().limit);
         w.word("length_sign", world.length_sign, sign_words);
         w.field("jobs_use_table", world.jobs_use_table);
@@ -261,6 +260,13 @@ void walkWorld(Walk& walk, World& world) {
             pauseActs(json, pause, error, writing);
         });
         w.field("feed_override", world.person.feed_override, factor);
+        for (auto const& [key, list] :
+             {std::pair{"types", &world.person.types}, std::pair{"misreads", &world.person.misreads}})
+            w.list(key, *list, [writing](Json& json, machine::TypedNumber& each, auto& error) {
+                Walk inner(json, writing, "operator.", error);
+                inner.field("name", each.name);
+                inner.field("mm", each.mm);
+            });
     });
     walk.list("false_contacts", world.false_contacts, [writing](Json& json, machine::FalseContact& spark, auto& error) {
         Walk w(json, writing, "false_contacts.", error);

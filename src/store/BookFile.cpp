@@ -11,9 +11,11 @@
 #include "store/Refusal.h"
 #include "store/Seal.h"
 
+#include <QSqlError>
 #include <QUuid>
 #include <cmath>
 #include <fmt/format.h>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <optional>
 #include <thread>
@@ -204,6 +206,51 @@ Result<shop::Snapshot> BookFile::load(Going const& going) const {
     return shop::Snapshot(std::move(book), std::move(heads), seq, m_readings);
 }
 
+namespace {
+
+/// One statement for all of them, and the last number of each study asked once: a table of many is brought in at once.
+Result<void> appendReadings(QSqlDatabase const& db, std::vector<shop::Change::NewReading> const& readings,
+                            qlonglong seq) {
+    if (readings.empty()) return {};
+    auto const wrong = [&](QSqlQuery const& query) {
+        return fail(Code::FileWrite, {placeOf(db)}, query.lastError().text().toStdString());
+    };
+    std::map<Id<shop::Study>, int> last;
+    QSqlQuery insert(db);
+    if (!insert.prepare(QStringLiteral("INSERT INTO reading(%1) VALUES(?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)")
+                            .arg(columnsToRead(Table::Reading, schema_version))))
+        return wrong(insert);
+    for (auto const& added : readings) {
+        auto const study = QVariant::fromValue<qint64>(added.study.value);
+        if (!last.contains(added.study)) {
+            auto found = sql(db, QStringLiteral("SELECT coalesce(max(nr), 0) FROM reading WHERE study = ?"), {study});
+            if (!found) return Failure(found.error());
+            if (!found->next()) return wrong(*found);
+            last[added.study] = found->value(0).toInt();
+        }
+        auto const& r = added.reading;
+        QVariantList const values{study,
+                                  ++last[added.study],
+                                  seq,
+                                  QVariant::fromValue<qint64>(r.at_utc_ms),
+                                  r.value_mm,
+                                  text(r.as_typed),
+                                  QLatin1String(word(r.source)),
+                                  orNull(r.x_mm),
+                                  orNull(r.y_mm),
+                                  orNull(r.temperature_c),
+                                  orNull(r.group_nr),
+                                  orNull(r.second_value),
+                                  orNull(r.quantity),
+                                  orNull(r.unit)};
+        for (int i = 0; i < values.size(); ++i) insert.bindValue(i, values[i]);
+        if (!insert.exec()) return wrong(insert);
+    }
+    return {};
+}
+
+} // namespace
+
 Result<std::int64_t> BookFile::append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
                                       std::int64_t undoes) {
     auto const db = database();
@@ -239,19 +286,7 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
                 {QVariant::fromValue<qint64>(put.id), seq});
         if (!done) return Failure(done.error());
     }
-    for (auto const& added_reading : change.readings) {
-        auto const& r = added_reading.reading;
-        auto const study = QVariant::fromValue<qint64>(added_reading.study.value);
-        auto done =
-            sql(db,
-                QStringLiteral("INSERT INTO reading(%1) SELECT ?, coalesce(max(nr), 0) + 1, ?, ?, ?, ?, ?, ?, ?, ?, ?, "
-                               "?, ?, ? FROM reading WHERE study = ?")
-                    .arg(columnsToRead(Table::Reading, schema_version)),
-                {study, seq, QVariant::fromValue<qint64>(r.at_utc_ms), r.value_mm, text(r.as_typed),
-                 QLatin1String(word(r.source)), orNull(r.x_mm), orNull(r.y_mm), orNull(r.temperature_c),
-                 orNull(r.group_nr), orNull(r.second_value), orNull(r.quantity), orNull(r.unit), study});
-        if (!done) return Failure(done.error());
-    }
+    if (auto done = appendReadings(db, change.readings, seq); !done) return Failure(done.error());
     for (auto const& mark : change.marks) {
         auto done =
             sql(db, QStringLiteral("INSERT INTO reading_mark(study, nr, seq, mark, cause) VALUES(?, ?, ?, ?, ?)"),

@@ -36,6 +36,36 @@ class NewShopTest : public QObject {
     Q_OBJECT
 
 private Q_SLOTS:
+    /// An owner whose control only streams: chosen by keys, written in segments, run, and attacked.
+    void aControlThatOnlyStreams() {
+        Driver drive(Driver::Start::Empty);
+        bringOddThings(drive);
+        drive.key(Qt::Key_1, Qt::ControlModifier);
+        drive.click("machine.section.controller");
+        drive.choose("machine.dialect", u"Plain streaming"_s);
+        QTRY_COMPARE(drive.book().find(drive.window->desk()->setup().place.machine)->dialect, std::string("streaming"));
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.choose("macro.kind", u"Plate zero"_s);
+        auto const shown = [&] { return drive.macros()->editor()->text(); };
+        QTRY_VERIFY2(shown().contains(u"(SEGMENT 1: report z AS z1)"_s), qPrintable(shown()));
+        QVERIFY(shown().contains(u": do "_s));
+        QVERIFY(shown().contains(u"Z{z"_s) && !shown().contains(u'#'));
+        drive.key(Qt::Key_F5);
+        QVERIFY2(drive.judgement().startsWith(u"The zero is right."_s), qPrintable(drive.judgement()));
+        drive.choose("macro.fault", u"The plate was never laid down"_s);
+        drive.key(Qt::Key_F5);
+        QVERIFY2(!drive.judgement().startsWith(u"The zero is right."_s), qPrintable(drive.judgement()));
+        // What it cannot carry is said, and comes back with the other control.
+        drive.choose("macro.kind", u"Plate zero and link"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"This control cannot carry it"_s) ||
+                         drive.judgement().contains(u"Where the setter trips"_s),
+                     qPrintable(drive.judgement()));
+        drive.key(Qt::Key_1, Qt::ControlModifier);
+        drive.choose("machine.dialect", u"Parametric"_s);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.choose("macro.kind", u"Plate zero"_s);
+        QTRY_VERIFY(shown().contains(u"#5070"_s));
+    }
     void oddThingsAreServedAndNotScolded() {
         Driver drive(Driver::Start::Empty);
         drive.type("kit.nominal", u"12.7"_s);

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/parametric/Parametric.h"
 #include "support/Recorder.h"
 
 using namespace steady;
@@ -66,7 +67,7 @@ private Q_SLOTS:
         QVERIFY(!ran.memory.modes.override_locked);
     }
     void theOffsetAfterTheEndIsTheOwnersAnswer() { // N: back to G54; C: kept
-        auto dialect = parametric();
+        auto dialect = dialects::parametric();
         QCOMPARE(runRecorded("G57\nM2\n").memory.modes.work_offset, 1);
         dialect.end_resets_offset = false;
         QCOMPARE(runRecorded("G57\nM2\n", {}, {}, dialect).memory.modes.work_offset, 4);
@@ -128,7 +129,7 @@ private Q_SLOTS:
         QTest::newRow("G38.2 Z-0.2 F60") << static_cast<int>(Code::TooNearToProbe);
         QTest::newRow("G38.2 Z-5") << static_cast<int>(Code::NoFeed);
         QTest::newRow("G1 X5") << static_cast<int>(Code::NoFeed);
-        QTest::newRow("G80\nG53 X1") << static_cast<int>(Code::G53WithoutMotion);
+        QTest::newRow("G80\nG53 X1") << static_cast<int>(Code::FrameWithoutMotion);
         QTest::newRow("G80\nX1") << static_cast<int>(Code::UnexpectedText);
         QTest::newRow("G4 P-1") << static_cast<int>(Code::BadArgument);
         QTest::newRow("G4") << static_cast<int>(Code::MissingWord);
@@ -152,7 +153,7 @@ private Q_SLOTS:
         auto const refused = runRecorded("G38.3 Z-5 F60\n", {}, machine);
         QCOMPARE(refused.outcome, Outcome::Refused);
         QVERIFY(refused.machine.log.empty());
-        auto dialect = parametric();
+        auto dialect = dialects::parametric();
         dialect.closed_at_start = ClosedAtStart::EndsAsContact;
         auto const counted = runRecorded("G38.3 Z-5 F60\n#1=#5070\n", {}, machine, dialect);
         QCOMPARE(counted.outcome, Outcome::Completed);
@@ -210,15 +211,15 @@ private Q_SLOTS:
         QVERIFY(ran.machine.log.empty());
     }
     void homedStateWhereTheDialectShowsIt() {
-        auto dialect = parametric();
-        dialect.homed_parameter = 5399;
+        auto dialect = dialects::parametric();
+        dialect.variables.homed = 5399;
         QCOMPARE(runRecorded("#1=#5399\n", {}, {}, dialect).memory.parameters[1], 1.0);
     }
     void wordsSayWhatALineDid() {
         Memory memory;
         Recorder machine;
         auto const executable =
-            makeExecutable("#101=[2*3]\nG0 Z5\nO1 IF [#101 GT 9]\nO1 ENDIF\nG4 P1.5\n", parametric());
+            makeExecutable("#101=[2*3]\nG0 Z5\nO1 IF [#101 GT 9]\nO1 ENDIF\nG4 P1.5\n", dialects::parametric());
         Controller controller(executable, memory, machine);
         std::vector<std::string> words;
         Record record;

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/parametric/Parametric.h"
 #include "support/Rows.h"
 #include "support/Test.h"
 
@@ -23,7 +24,7 @@ private Q_SLOTS:
         // The thickness in the book is the true one. The macro adds the mean lag back, so its bias is nil.
         test::SmallShop shop;
         auto rehearsal = shop.rehearse();
-        auto const executable = controller::makeExecutable(rehearsal.macro.text, controller::parametric());
+        auto const executable = controller::makeExecutable(rehearsal.macro.text, dialects::parametric());
         rehearsal.world().input.scatter_mm = rehearsal.zero.machine.switch_scatter_mm;
         auto const& slow = rehearsal.zero.slow;
         int const runs = 10'000;
@@ -73,7 +74,7 @@ private Q_SLOTS:
         auto world = rehearsal.world();
         world.plate.thickness_mm = true_mm;
         world.input.scatter_mm = rehearsal.zero.machine.switch_scatter_mm;
-        auto const executable = controller::makeExecutable(rehearsal.macro.text, controller::parametric());
+        auto const executable = controller::makeExecutable(rehearsal.macro.text, dialects::parametric());
         int covered = 0, counted = 0;
         for (int nr = 0; nr < runs; ++nr) {
             shop.measure(readingsOf(true_mm, static_cast<std::uint64_t>(nr), step_mm, permissible_mm, scatter_mm));
@@ -87,7 +88,7 @@ private Q_SLOTS:
             covered += std::abs(error) <= zero.chain->budget.expanded_95;
             if (nr % 500 == 0) { // as the text written for these readings says itself
                 auto const own = test::runText(
-                    macros::printParametric(macros::plateZeroRecipe(zero)->joined(false), {}).text, world);
+                    dialects::printParametric(macros::plateZeroRecipe(zero)->joined(false), {})->text, world);
                 QVERIFY(test::near(own.z_zero->error_mm(), error, 0.0001));
             }
         }

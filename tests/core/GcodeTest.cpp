@@ -4,6 +4,7 @@
 #include "support/Test.h"
 
 #include "core/controller/Executable.h"
+#include "core/dialects/parametric/Parametric.h"
 #include "core/gcode/Evaluate.h"
 
 using namespace steady;
@@ -17,7 +18,7 @@ struct Evaluated {
 
 /// The value of an expression, read as the right side of a setting.
 Evaluated evaluateText(std::string const& expression, std::vector<double> const& parameters) {
-    auto const program = gcode::parse("#5=" + expression);
+    auto const program = gcode::parse("#5=" + expression, dialects::parametric().grammar);
     if (!program.ok()) return {std::nullopt, program.findings.front().text};
     auto const value = gcode::evaluate(program, program.blocks[0].settings[0].value, parameters);
     if (!value) return {std::nullopt, "at run time"};
@@ -25,7 +26,7 @@ Evaluated evaluateText(std::string const& expression, std::vector<double> const&
 }
 
 std::vector<double> parametersOf(Json const& before) {
-    std::vector<double> parameters(gcode::parameter_count, 0.0);
+    std::vector<double> parameters(gcode::variable_count, 0.0);
     for (auto const& [key, value] : before.items()) parameters[std::stoul(key)] = value;
     return parameters;
 }
@@ -36,7 +37,7 @@ struct BlockRun {
     std::vector<double> parameters;
 };
 BlockRun runBlock(std::string const& text, std::vector<double> parameters) {
-    auto const program = gcode::parse(text);
+    auto const program = gcode::parse(text, dialects::parametric().grammar);
     auto const& block = program.blocks.at(0);
     BlockRun run{{}, parameters};
     for (auto const& word : block.words)
@@ -92,7 +93,7 @@ private Q_SLOTS:
     }
     void comparisonsBindLoosest() {
         QFETCH(double, expected);
-        auto const got = evaluateText(QTest::currentDataTag(), std::vector<double>(gcode::parameter_count, 0.0));
+        auto const got = evaluateText(QTest::currentDataTag(), std::vector<double>(gcode::variable_count, 0.0));
         QVERIFY2(got.value, got.problem.c_str());
         QCOMPARE(*got.value, expected);
     }
@@ -116,7 +117,7 @@ private Q_SLOTS:
     }
     void blockErrors() {
         QFETCH(QString, why);
-        auto const made = controller::makeExecutable(QTest::currentDataTag(), controller::parametric());
+        auto const made = controller::makeExecutable(QTest::currentDataTag(), dialects::parametric());
         QVERIFY2(!made.findings.empty(), qPrintable(why));
         QCOMPARE(made.findings.front().where.line, 1);
     }
@@ -139,7 +140,7 @@ private Q_SLOTS:
         QFETCH(QString, text);
         QFETCH(int, line);
         QFETCH(int, column);
-        auto const made = controller::makeExecutable(text.toStdString(), controller::parametric());
+        auto const made = controller::makeExecutable(text.toStdString(), dialects::parametric());
         QVERIFY(!made.findings.empty());
         QCOMPARE(made.findings.front().where.line, line);
         QCOMPARE(made.findings.front().where.column, column);
@@ -147,7 +148,7 @@ private Q_SLOTS:
     }
 
     void everyWrongLineIsFound() {
-        auto const made = controller::makeExecutable("V1\nG0 X1\nG0 G1 X2\nO5 ENDIF\n(open", controller::parametric());
+        auto const made = controller::makeExecutable("V1\nG0 X1\nG0 G1 X2\nO5 ENDIF\n(open", dialects::parametric());
         std::vector<int> lines;
         for (auto const& finding : made.findings) lines.push_back(finding.where.line);
         QCOMPARE(lines, (std::vector<int>{1, 3, 4, 5}));
@@ -164,12 +165,13 @@ private Q_SLOTS:
     }
     void flowMustMatch() {
         QFETCH(bool, good);
-        QCOMPARE(controller::makeExecutable(QTest::currentDataTag(), controller::parametric()).findings.empty(), good);
+        QCOMPARE(controller::makeExecutable(QTest::currentDataTag(), dialects::parametric()).findings.empty(), good);
     }
 
     void messagesAndComments() {
         auto const program =
-            gcode::parse("(just words)\n(MSG,Jog Z up)\n( msg , spaced)\nG0 X1 ; to the end\nG0 (mid) X2\n");
+            gcode::parse("(just words)\n(MSG,Jog Z up)\n( msg , spaced)\nG0 X1 ; to the end\nG0 (mid) X2\n",
+                         dialects::parametric().grammar);
         QVERIFY(program.ok());
         QVERIFY(!program.blocks[0].message);
         QCOMPARE(*program.blocks[1].message, std::string("Jog Z up"));
@@ -181,7 +183,7 @@ private Q_SLOTS:
     void tokensCoverWhatTheyColour() {
         // Bytes, not characters: the comment holds a letter of two bytes.
         std::string const line = "G1 X#101 (größer) F[2*50]";
-        auto const program = gcode::parse(line);
+        auto const program = gcode::parse(line, dialects::parametric().grammar);
         QVERIFY(program.ok());
         std::string coloured;
         for (auto const& token : program.tokens[0]) {
@@ -193,7 +195,7 @@ private Q_SLOTS:
     }
 
     void longLinesAreRefused() {
-        auto const program = gcode::parse("(" + std::string(260, 'x') + ")");
+        auto const program = gcode::parse("(" + std::string(260, 'x') + ")", dialects::parametric().grammar);
         QVERIFY(!program.ok());
     }
 
@@ -207,7 +209,7 @@ private Q_SLOTS:
                 state = state * 6364136223846793005ULL + 1442695040888963407ULL;
                 text += alphabet[(state >> 33) % alphabet.size()];
             }
-            auto const made = controller::makeExecutable(text, controller::parametric());
+            auto const made = controller::makeExecutable(text, dialects::parametric());
             QCOMPARE(made.program.blocks.size(), made.program.lines.size());
         }
     }

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/parametric/Parametric.h"
 #include "support/Recorder.h"
 #include "support/Reference.h"
 
@@ -126,7 +127,7 @@ private Q_SLOTS:
         machine.at = {10, 20, -5};
         auto const all = runRecorded("G90\nG28 Z0\n", memory, machine);
         QCOMPARE(all.machine.log, (std::vector<std::string>{"rapid 10 20 -60", "rapid 0 0 0"}));
-        auto dialect = parametric();
+        auto dialect = dialects::parametric();
         dialect.home_moves_all_axes = false;
         auto const named = runRecorded("G90\nG28 Z0\n", memory, machine, dialect);
         QCOMPARE(named.machine.log, (std::vector<std::string>{"rapid 10 20 -60", "rapid 10 20 0"}));
@@ -144,7 +145,7 @@ private Q_SLOTS:
         QCOMPARE(ran.memory.parameters[31], 52.5);
         QCOMPARE(ran.memory.parameters[32], 3.0);
         QCOMPARE(ran.memory.parameters[33], 4.0);
-        auto dialect = parametric();
+        auto dialect = dialects::parametric();
         dialect.length_sign = -1;
         QCOMPARE(runRecorded("G10 L1 P3 Z-52.5\nG43 H3\nG0 Z0\n", memory, {}, dialect).machine.at[2], -47.5);
     }
@@ -182,7 +183,7 @@ private Q_SLOTS:
         QCOMPARE(ran.message, std::string("D is 2.5000, was 1.0000 and (no value)"));
     }
     void wordsWithoutEffectAreNoted() {
-        auto const made = makeExecutable("G64\nS1000 M3\nM49\nG64\nG17\nM30\n", parametric());
+        auto const made = makeExecutable("G64\nS1000 M3\nM49\nG64\nG17\nM30\n", dialects::parametric());
         QVERIFY(made.findings.empty());
         QCOMPARE(made.notes.size(), std::size_t(3)); // G64, S, G17; M49 has its effect
         QCOMPARE(made.notes[0].where.line, 1);

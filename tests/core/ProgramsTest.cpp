@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/parametric/Parametric.h"
 #include "support/Approved.h"
 #include "support/Recorder.h"
 
@@ -50,14 +51,14 @@ std::string tokensOf(gcode::Program const& program) {
 
 std::string toldOf(Sample const& sample) {
     auto const has = [&](char const* word) { return sample.start.contains(QLatin1String(word)); };
-    auto dialect = parametric();
+    auto dialect = dialects::parametric();
     if (has("named")) dialect.home_moves_all_axes = false;
     if (has("negative")) dialect.length_sign = -1;
     if (has("kept")) dialect.end_resets_offset = false;
     if (has("counts")) dialect.closed_at_start = ClosedAtStart::EndsAsContact;
     auto const before = memoryOf(sample);
     auto memory = before;
-    memory.publish();
+    memory.publish(dialects::parametric().variables);
     auto const published = memory;
     Recorder machine;
     machine.at = {4, -7, -2};

@@ -3,6 +3,7 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/dialects/parametric/Parametric.h"
 #include "core/safety/Verdict.h"
 
 #include <regex>
@@ -163,7 +164,7 @@ private Q_SLOTS:
     /// Message, pause, then the end of the whole program; the message says which zero is in force.
     void alarmsCannotBeOverlooked() {
         forEvery([](Kind kind, LinkedShop const&, safety::Rehearsal const& rehearsal) {
-            auto const program = gcode::parse(rehearsal.macro.text);
+            auto const program = gcode::parse(rehearsal.macro.text, dialects::parametric().grammar);
             int alarms = 0;
             for (std::size_t i = 2; i + 1 < program.lines.size(); ++i) {
                 if (program.lines[i] != "M2" || i + 1 >= program.lines.size() || program.lines[i + 1].empty()) continue;
@@ -290,7 +291,7 @@ private Q_SLOTS:
         SmallShop shop;
         auto const macro = shop.rehearse().macro;
         int line = 0, found = 0;
-        for (auto const& text : gcode::parse(macro.text).lines)
+        for (auto const& text : gcode::parse(macro.text, dialects::parametric().grammar).lines)
             if (++line; text.starts_with("G10")) found = line;
         QVERIFY(holds(macro.purposeOf(found, macro.text), "thickness"));
         QVERIFY(macro.purposeOf(found, macro.text + " ").empty() && macro.purposeOf(1, macro.text).empty());
@@ -299,7 +300,7 @@ private Q_SLOTS:
         QCOMPARE(macros::commentSafe("a (b) ±5 µm; 90° é"), std::string("a [b] +/-5 um, 90 deg ?"));
         SmallShop shop;
         shop.change(shop.tool, [](shop::Assembly& a) { a.name = "Fräser (neu)\nM3 ; x"; });
-        auto const program = gcode::parse(shop.rehearse().macro.text);
+        auto const program = gcode::parse(shop.rehearse().macro.text, dialects::parametric().grammar);
         QVERIFY(program.ok() && !holds(program.text, "\nM3"));
     }
     void theListOfToolsIsInTheText() {

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/Test.h"
 
+#include "core/dialects/parametric/Parametric.h"
 #include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 #include "core/safety/Verdict.h"
@@ -95,7 +96,7 @@ private Q_SLOTS:
         QFETCH(QString, text);
         QFETCH(QString, outcome);
         QFETCH(bool, whole);
-        auto const made = controller::makeExecutable(text.toStdString(), controller::parametric());
+        auto const made = controller::makeExecutable(text.toStdString(), dialects::parametric());
         QVERIFY(made.findings.empty());
         QCOMPARE(!controller::cutShort(made), whole);
         auto const result = machine::run(made, test::SmallShop().rehearse().world());
@@ -109,7 +110,7 @@ private Q_SLOTS:
         for (auto const* line :
              {"#1=[1e0]", "#[EXP[800]-EXP[800]]=1", "#2=[EXP[709]*1000]", "G10 L2 P1 Z[EXP[709]*9-EXP[709]*9]",
               "#3=#[EXP[900]]", "G4 P[EXP[800]]", "#[0-EXP[800]]=2"}) {
-            auto const made = controller::makeExecutable(std::string(line) + "\nM2\n", controller::parametric());
+            auto const made = controller::makeExecutable(std::string(line) + "\nM2\n", dialects::parametric());
             auto const result = machine::run(made, world);
             QVERIFY2(result.outcome == controller::Outcome::Refused, line);
             QCOMPARE(result.where.line, 1);
@@ -124,7 +125,7 @@ private Q_SLOTS:
             return text + "M2\n";
         };
         auto said = [](std::string const& text) {
-            auto const made = controller::makeExecutable(text, controller::parametric());
+            auto const made = controller::makeExecutable(text, dialects::parametric());
             return made.findings.empty() ? std::string() : made.findings.front().text;
         };
         auto name = [](std::size_t i) { return fmt::format("#<n{}>=1", i); };
@@ -136,7 +137,7 @@ private Q_SLOTS:
         auto nested = [](std::size_t i) { return fmt::format("O{} IF [1]", i); };
         QVERIFY(said(lines(controller::max_nesting + 1, nested)).starts_with("What is nested so deep is more"));
         auto const wrong = controller::makeExecutable(lines(5000, [](std::size_t) { return std::string("Q!"); }),
-                                                      controller::parametric());
+                                                      dialects::parametric());
         QCOMPARE(wrong.findings.size(), gcode::max_findings + 1);
         QCOMPARE(said(std::string(gcode::max_bytes + 1, '\n')),
                  std::string("A text of this size is more than is read; the limit is 64 MB."));
@@ -145,7 +146,7 @@ private Q_SLOTS:
         // A chain of conditions that is tried again and again counts each of them.
         auto chain = lines(3000, [](std::size_t i) { return i ? std::string("O2 ELSEIF [0]") : "O2 IF [0]"; });
         chain = "O1 WHILE [1]\n" + chain.substr(0, chain.size() - 3) + "O2 ENDIF\nO1 ENDWHILE\nM2\n";
-        auto const made = controller::makeExecutable(chain, controller::parametric());
+        auto const made = controller::makeExecutable(chain, dialects::parametric());
         QCOMPARE(machine::run(made, test::SmallShop().rehearse().world()).outcome, controller::Outcome::Runaway);
     }
 };

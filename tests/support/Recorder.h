@@ -4,6 +4,7 @@
 // A machine for tests of the controller alone: it writes down what it was told.
 
 #include "core/controller/Controller.h"
+#include "core/dialects/parametric/Parametric.h"
 #include "support/Test.h"
 
 namespace steady::test {
@@ -67,7 +68,7 @@ struct Ran {
 };
 
 inline Ran runRecorded(std::string const& text, Memory memory = {}, Recorder machine = {},
-                       Dialect const& dialect = parametric()) {
+                       Dialect const& dialect = dialects::parametric()) {
     auto const executable = makeExecutable(text + "\n%\n", dialect); // a piece of a program: it ends there
     Controller controller(executable, memory, machine);
     while (controller.step()) {

@@ -6,10 +6,10 @@
 #include "app/machine/ScaleView.h"
 #include "app/machine/SizesView.h"
 #include "core/advice/MachineAdvice.h"
+#include "core/dialects/Bundle.h"
 #include "core/install/AxisScale.h"
 #include "core/install/PartSizes.h"
 #include "core/install/Tram.h"
-#include "core/macros/LinkNumbers.h"
 #include "core/upkeep/Record.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
@@ -98,7 +98,8 @@ MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
             if (!desk().setup().place.machine && machine.name == zeroing::assumedMachine().name)
                 machine.name = "My machine";
             // Numbers that would meet each other are refused where they are typed.
-            if (auto const numbers = macros::checkNumbers(machine.behaviour); !numbers) return numbers;
+            if (auto const numbers = dialects::checkNumbers(machine.dialect, machine.behaviour); !numbers)
+                return numbers;
             return desk().put(&shop::PlaceOfWork::machine, std::move(machine), std::move(what));
         },
         [this] { return desk().book().find(desk().setup().place.machine) != nullptr; });
@@ -265,8 +266,12 @@ void MachineStation::buildHead(QVBoxLayout* page) {
 void MachineStation::buildController(QVBoxLayout* page) {
     auto& f = form(page);
     f.heading("Language");
-    f.note(
-        "Parametric: numbered and named parameters, loops and subroutines in the text. The macros are written in it.");
+    std::vector<std::pair<std::string, std::string>> sorts;
+    for (auto const& bundle : dialects::bundles()) sorts.emplace_back(bundle.id(), bundle.name());
+    f.wordChoice(
+        "machine.dialect", "The control is", std::move(sorts), [](Machine & m) -> auto& { return m.dialect; });
+    f.note("Parametric: numbered and named parameters, loops and subroutines in the text. Plain streaming: line after "
+           "line, and no numbers kept; macros come in segments, with reports that you read between them.");
     f.choice(
         "machine.units", "The control counts in", {"millimetres", "inches"},
         [](Machine & m) -> auto& { return m.units; });
@@ -299,7 +304,7 @@ void MachineStation::buildController(QVBoxLayout* page) {
         "machine.links", "For links", "#", 1, shop::bounds::links_from,
         [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
     f.note("The first reads 1 once homed; empty: macros ask. From the second on 30 numbers, from the third on ten for "
-           "each work offset: none that other macros of yours use.");
+           "each work offset: none that other macros of yours use. Plain streaming uses none.");
 }
 
 void MachineStation::anotherMachine() {

@@ -94,7 +94,8 @@ void MacroEditor::dress() {
 
 void MacroEditor::colour() {
     auto const bytes = text().toUtf8();
-    auto const program = gcode::parse(std::string_view(bytes.constData(), static_cast<std::size_t>(bytes.size())));
+    auto const program =
+        gcode::parse(std::string_view(bytes.constData(), static_cast<std::size_t>(bytes.size())), m_grammar);
     SendScintilla(SCI_STARTSTYLING, 0UL, 0L);
     SendScintilla(SCI_SETSTYLING, static_cast<unsigned long>(bytes.size()), static_cast<long>(TokenKind::Text));
     long start = 0;

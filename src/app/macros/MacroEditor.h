@@ -5,6 +5,7 @@
 
 #include "app/widgets/Look.h"
 #include "app/widgets/ThirdParty.h"
+#include "core/gcode/Grammar.h"
 
 #include <QMap>
 #include <set>
@@ -30,6 +31,8 @@ public:
     /// Lines (from 1) at which a run is to stop; they stay with their text while it is edited.
     std::set<int> breakpoints() const;
     void toggleBreakpoint(int line);
+    /// As what the text is coloured.
+    void setGrammar(gcode::Grammar const& grammar) { m_grammar = grammar; }
     int caretLine() const;                                    ///< from 1
     QSize sizeHint() const override { return minimumSize(); } ///< a larger one would make its zone scroll
 
@@ -47,6 +50,7 @@ private:
     void colour();
 
     Look const& m_look;
+    gcode::Grammar m_grammar;
     WordsColumn* m_words;
     int m_line = 0;
 };

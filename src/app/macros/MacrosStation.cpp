@@ -205,6 +205,7 @@ void MacrosStation::refresh() {
     auto const before = m_rehearsal ? m_rehearsal->macro.text : std::string();
     bool const mine = edited();
     rehearse();
+    if (m_rehearsal) m_editor->setGrammar(safety::dialectOf(m_rehearsal->world()).grammar);
     if (m_rehearsal && !mine) m_editor->setMacro(text(m_rehearsal->macro.text));
     if (!m_rehearsal && !mine) m_editor->setMacro({});
     showKept();

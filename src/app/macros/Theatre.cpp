@@ -8,9 +8,9 @@ namespace steady::app {
 
 Theatre::Played Theatre::play(std::string text, machine::World world, Going const& going) {
     Played played{std::move(text), std::move(world), {}, {}, {}};
-    auto const executable = controller::makeExecutable(played.text, safety::dialectOf(played.world));
-    played.findings = executable.findings;
-    played.result = machine::run(executable, played.world, &played.trace, going);
+    auto const loaded = machine::load(played.text, safety::dialectOf(played.world));
+    played.findings = loaded.findings;
+    played.result = machine::run(loaded, played.world, &played.trace, going);
     return played;
 }
 

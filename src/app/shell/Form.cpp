@@ -128,10 +128,10 @@ void FormFields::addText(char const* name, char const* caption, bool may_be_empt
     });
 }
 
-void FormFields::addChoice(char const* name, char const* caption, std::initializer_list<char const*> items,
+void FormFields::addChoice(char const* name, char const* caption, std::vector<std::string> const& items,
                            std::function<int()> get, std::function<Result<void>(int)> put_back) {
     auto* choice = new Choice(QString::fromLatin1(name), QString::fromUtf8(caption), m_desk.look());
-    for (auto const* item : items) choice->box()->addItem(QString::fromUtf8(item));
+    for (auto const& item : items) choice->box()->addItem(text(item));
     QObject::connect(choice->box(), &QComboBox::activated, choice, [this, put_back, get, choice](int index) {
         if (!m_desk.report(put_back(index))) choice->box()->setCurrentIndex(get());
     });

@@ -10,6 +10,7 @@
 #include "core/shop/Bounds.h"
 
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace steady::app {
 
@@ -47,7 +48,7 @@ protected:
     void addNumber(Field_ const& field, char const* unit, bool whole, GetNumber get, PutNumber put);
     void addText(char const* name, char const* caption, bool may_be_empty, std::function<std::string()> get,
                  std::function<Result<void>(std::string)> put);
-    void addChoice(char const* name, char const* caption, std::initializer_list<char const*> items,
+    void addChoice(char const* name, char const* caption, std::vector<std::string> const& items,
                    std::function<int()> get, std::function<Result<void>(int)> put);
     /// Shown below a field whose entity is not in the book yet.
     virtual bool known() const = 0;
@@ -102,10 +103,30 @@ public:
             });
     }
     /// Items in the order of the enumeration.
+    /// Of what is stored as a word: the row of a table by its word.
+    template<class At>
+    void wordChoice(char const* name, char const* caption, std::vector<std::pair<std::string, std::string>> rows,
+                    At at) {
+        std::vector<std::string> items;
+        for (auto const& [word, shown] : rows) items.push_back(shown);
+        addChoice(
+            name, caption, items,
+            [this, at, rows] {
+                T value = m_get();
+                auto const found =
+                    std::find_if(rows.begin(), rows.end(), [&](auto const& row) { return row.first == at(value); });
+                return found == rows.end() ? -1 : static_cast<int>(found - rows.begin());
+            },
+            [this, at, rows, caption](int index) {
+                T value = m_get();
+                at(value) = rows[static_cast<std::size_t>(index)].first;
+                return m_put(std::move(value), caption);
+            });
+    }
     template<class At>
     void choice(char const* name, char const* caption, std::initializer_list<char const*> items, At at) {
         addChoice(
-            name, caption, items,
+            name, caption, {items.begin(), items.end()},
             [this, at] {
                 T value = m_get();
                 return static_cast<int>(at(value));
@@ -122,7 +143,7 @@ public:
     template<class At>
     void optionalChoice(char const* name, char const* caption, std::initializer_list<char const*> items, At at) {
         addChoice(
-            name, caption, items,
+            name, caption, {items.begin(), items.end()},
             [this, at] {
                 T value = m_get();
                 auto const& place = at(value);

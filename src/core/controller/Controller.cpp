@@ -21,10 +21,6 @@ Outcome outcomeOf(Code code) {
     }
 }
 
-bool readOnly(int number) {
-    return (number >= 5061 && number <= 5070) || (number >= 5211 && number <= 5390) || number >= 5400;
-}
-
 } // namespace
 
 Controller::Controller(Executable const& executable, Memory& memory, MachinePort& machine)
@@ -35,9 +31,9 @@ Controller::Controller(Executable const& executable, Memory& memory, MachinePort
         halt(Outcome::Refused, first.text + " " + first.remedy);
         return;
     }
-    m_memory.publish();
-    if (auto const homed = executable.dialect.homed_parameter; homed && *homed > 0 && *homed < gcode::parameter_count)
-        m_memory.parameters[*homed] = machine.homed() ? 1 : 0;
+    publish();
+    if (auto const homed = variables().homed; homed && *homed > 0 && *homed <= executable.dialect.grammar.last_variable)
+        m_memory.parameters[static_cast<std::size_t>(*homed)] = machine.homed() ? 1 : 0;
     bindNames();
 }
 
@@ -88,7 +84,8 @@ bool Controller::step(Record* record) {
 
 /// Past the last line: nothing said that this was all.
 void Controller::runOut() {
-    m_error = Error{Code::CutShort, here(), "neither M2 nor M30 nor % was reached", {}};
+    m_error =
+        Error{Code::CutShort, here(), fmt::format("neither {} nor % was reached", endsOf(m_executable.dialect)), {}};
     halt(Outcome::Refused, sentence(*m_error) + " " + toFinding(*m_error).remedy);
 }
 
@@ -157,9 +154,10 @@ Controller::Done Controller::settings(gcode::Block const& block, Record* record)
         if (setting.name < 0) {
             auto const index = valueOf(setting.index, block.line);
             if (!index) return Failure(index.error());
-            auto const whole = gcode::parameterNumber(*index, setting.column);
+            auto const whole =
+                gcode::parameterNumber(*index, setting.column, m_executable.dialect.grammar.last_variable);
             if (!whole) return Failure(gcode::located(whole.error(), block.line));
-            if (readOnly(*whole))
+            if (variables().readOnly(*whole))
                 return fail(Code::ReadOnlyParameter, {"", block.line, setting.column}, fmt::format("#{}", *whole));
             number = *whole;
         }
@@ -199,7 +197,8 @@ std::string Controller::debugText(std::string const& text) const {
             i = close;
         } else if (digits > i + 1) {
             auto const number =
-                gcode::parameterNumber(std::stod(text.substr(i + 1, std::min<std::size_t>(digits - i - 1, 9))), 0);
+                gcode::parameterNumber(std::stod(text.substr(i + 1, std::min<std::size_t>(digits - i - 1, 9))), 0,
+                                       m_executable.dialect.grammar.last_variable);
             out += number ? fmt::format("{:.4f}", m_memory.parameters[*number]) : "(no such parameter)";
             i = digits - 1;
         } else {
@@ -210,7 +209,7 @@ std::string Controller::debugText(std::string const& text) const {
 }
 
 Controller::Done Controller::stop(Decoded const& block, Record* record) {
-    if (block.hasM(0) || block.hasM(1)) {
+    if (block.does(Group::Stop, Does::Pause)) {
         if (record) {
             record->kind = Record::Kind::Pause;
             record->message = m_message;
@@ -220,7 +219,7 @@ Controller::Done Controller::stop(Decoded const& block, Record* record) {
         else
             m_paused_at = std::exchange(m_message, {});
     }
-    if (block.hasM(2) || block.hasM(30)) end(record);
+    if (block.does(Group::Stop, Does::End)) end(record);
     return {};
 }
 
@@ -230,7 +229,7 @@ void Controller::end(Record* record) {
     m_memory.modes = {};
     m_memory.modes.units = before.units;
     if (!m_executable.dialect.end_resets_offset) m_memory.modes.work_offset = before.work_offset;
-    m_memory.publish();
+    publish();
     m_machine.spindle(false);
     m_ended = true;
     // An end before the last one in the text is how a macro gives up; its last message says why.

@@ -28,6 +28,8 @@ public:
     std::optional<Error> const& error() const { return m_error; }
     int zeroedOffset() const { return m_zeroed_offset; } ///< work offset whose Z was set last, 0: none
     int measuredTool() const { return m_measured_tool; } ///< tool whose length was put into the table last, 0: none
+    /// Machine coordinates that the last probing move reported: of the contact, or of its end; none: there was none.
+    std::optional<Vec3> const& probed() const { return m_probed; }
     /// The value of a named parameter at this moment.
     std::optional<double> named(std::string const& name) const;
 
@@ -45,7 +47,10 @@ private:
     };
 
     bool executeBlock(Record* record);
-    gcode::Values values() const { return {m_memory.parameters, m_named, m_named_set}; }
+    gcode::Values values() const {
+        auto const count = static_cast<std::size_t>(m_executable.dialect.grammar.last_variable) + 1;
+        return {std::span(m_memory.parameters).first(count), m_named, m_named_set};
+    }
     Result<double> valueOf(gcode::Expr expr, int line) const;
     Done settings(gcode::Block const& block, Record* record);
     void setNamed(int slot, double value);
@@ -71,7 +76,7 @@ private:
     Done offsets(Decoded const& block, Record* record);
     Done setData(Decoded const& block, Record* record);
     Done shift(Decoded const& block, Record* record);
-    Done home(Decoded const& block, int code_tenths, Record* record);
+    Done storedPoint(Decoded const& block, Record* record);
     Done motion(Decoded const& block, Record* record);
     Done probe(Vec3 const& target_mm, Record* record);
     Done stop(Decoded const& block, Record* record);
@@ -87,6 +92,12 @@ private:
         return m_memory.modes.feed_mm_min * (m_memory.modes.override_locked ? 1 : m_machine.feedOverride());
     }
     std::string meanings(Decoded const& block) const;
+    Variables const& variables() const { return m_executable.dialect.variables; }
+    void publish() { m_memory.publish(variables()); }
+    /// Writes what a variable shows; nothing where none does. `axis`: of those that show three in a row.
+    void show(Shows what, double value, int axis = 0) {
+        if (int const at = variables().at(what)) m_memory.parameters[static_cast<std::size_t>(at + axis)] = value;
+    }
     Where here() const { return {"", m_line, 0}; }
 
     Executable const& m_executable;
@@ -106,6 +117,7 @@ private:
     std::string m_message, m_paused_at; ///< shown now; shown at the last pause
     Cause m_cause = Cause::None;
     std::optional<Error> m_error;
+    std::optional<Vec3> m_probed;
 };
 
 } // namespace steady::controller

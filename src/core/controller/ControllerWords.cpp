@@ -3,6 +3,7 @@
 // What the words of a block do, in their order of execution.
 #include "core/controller/Controller.h"
 
+#include <algorithm>
 #include <cctype>
 #include <cmath>
 #include <fmt/format.h>
@@ -10,12 +11,29 @@
 namespace steady::controller {
 namespace {
 
-constexpr int home_parameter = 5161, second_home_parameter = 5181; ///< of G28 and G30, X Y Z in a row
-constexpr int input_result = 5399;                                 ///< of M66
-
 char letterOf(int axis) { return static_cast<char>('X' + axis); }
 
 bool probes(Motion motion) { return motion >= Motion::Probe && motion <= Motion::ProbeAwayQuietly; }
+Motion motionOf(Does what) {
+    switch (what) {
+    case Does::Rapid: return Motion::Rapid;
+    case Does::Feed: return Motion::Feed;
+    case Does::Probe: return Motion::Probe;
+    case Does::ProbeQuietly: return Motion::ProbeQuietly;
+    case Does::ProbeAway: return Motion::ProbeAway;
+    case Does::ProbeAwayQuietly: return Motion::ProbeAwayQuietly;
+    default: return Motion::None;
+    }
+}
+
+/// “L1, L2 or L20”
+std::string listOf(std::span<DataForm const> forms) {
+    std::string list;
+    for (std::size_t i = 0; i < forms.size(); ++i)
+        list += fmt::format("{}L{}", i == 0 ? "" : i + 1 == forms.size() ? " or " : ", ", forms[i].l);
+    return list;
+}
+
 bool goesAway(Motion motion) { return motion == Motion::ProbeAway || motion == Motion::ProbeAwayQuietly; }
 
 } // namespace
@@ -39,12 +57,12 @@ Result<int> Controller::toolNumber(double value) const {
 std::string Controller::meanings(Decoded const& block) const {
     std::string words;
     auto say = [&](char const* meaning) { words += (words.empty() ? "" : ", ") + std::string(meaning); };
-    for (auto const& word : m_executable.dialect.g_words) {
-        bool const mode = word.group >= 2 || word.code_tenths == 800;
-        if (mode && block.g[static_cast<std::size_t>(word.group)] == word.code_tenths) say(word.meaning);
+    for (auto const& word : m_executable.dialect.words) {
+        if (block.in(word.group) != &word) continue;
+        bool const mode = word.letter == 'G' ? word.group != Group::Motion || word.does == Does::NoMotion
+                                             : word.group == Group::Coolant || word.group == Group::Override;
+        if (mode) say(word.meaning);
     }
-    for (auto const& word : m_executable.dialect.m_words)
-        if ((word.group == 8 || word.group == 9) && block.hasM(word.code)) say(word.meaning);
     if (!words.empty()) words.front() = static_cast<char>(std::toupper(static_cast<unsigned char>(words.front())));
     return words;
 }
@@ -56,17 +74,18 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
         record->modes = meanings(block);
         if (!record->modes.empty()) record->kind = Record::Kind::Modes;
     }
-    if (block.hasM(48) || block.hasM(49)) modes.override_locked = block.hasM(49);
-    // RS274/NGC reads F before G20 and G21 of the same line take effect.
+    if (block.in(Group::Override)) modes.override_locked = block.does(Group::Override, Does::LockOverride);
+    // RS274/NGC reads F before the units of the same line take effect.
     if (block.has('F')) modes.feed_mm_min = block.value('F') * unit_mm();
     if (auto done = tool(block, record); !done || m_ended) return done;
     if (auto done = ports(block, record); !done) return done;
-    if (block.hasM(3) || block.hasM(4) || block.hasM(5)) {
-        m_machine.spindle(!block.hasM(5));
-        if (record) record->kind = block.hasM(5) ? Record::Kind::SpindleStop : Record::Kind::SpindleStart;
+    if (auto const* spindle = block.in(Group::Spindle)) {
+        bool const on = spindle->does == Does::SpindleOn;
+        m_machine.spindle(on);
+        if (record) record->kind = on ? Record::Kind::SpindleStart : Record::Kind::SpindleStop;
     }
-    if (block.hasG0(40)) {
-        if (!block.has('P')) return fail(Code::MissingWord, here(), "G4", "P, seconds");
+    if (block.aloneDoes(Does::Dwell)) {
+        if (!block.has('P')) return fail(Code::MissingWord, here(), nameOf(*block.alone), "P, seconds");
         if (block.value('P') < 0) return fail(Code::BadArgument, here(), "A negative dwell", "P is in seconds");
         m_machine.dwell(block.value('P'));
         if (record) {
@@ -74,26 +93,27 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
             record->dwell_s = block.value('P');
         }
     }
-    if (block.g[6] >= 0) modes.units = block.g[6] == 200 ? UnitSystem::Inch : UnitSystem::Metric;
+    if (block.in(Group::Units))
+        modes.units = block.does(Group::Units, Does::Inches) ? UnitSystem::Inch : UnitSystem::Metric;
     if (auto done = lengthOffset(block, record); !done) return done;
-    if (block.g[12] >= 0) modes.work_offset = block.g[12] <= 590 ? (block.g[12] - 530) / 10 : 6 + block.g[12] - 590;
-    if (block.g[3] >= 0) modes.absolute = block.g[3] == 900;
-    m_memory.parameters[5220] = modes.work_offset;
+    if (auto const* offset = block.in(Group::WorkOffset)) modes.work_offset = offset->number;
+    if (block.in(Group::Distance)) modes.absolute = block.does(Group::Distance, Does::Absolute);
+    show(Shows::WorkOffsetInUse, modes.work_offset);
     return {};
 }
 
-/// T, M6, M61.
+/// A tool chosen, taken, or only named.
 Controller::Done Controller::tool(Decoded const& block, Record* record) {
     if (block.has('T')) {
         auto const number = toolNumber(block.value('T'));
         if (!number) return Failure(number.error());
         m_memory.selected_tool = *number;
     }
-    bool const change = block.hasM(6), rename = block.hasM(61);
-    if (!change && !rename) return {};
+    auto const* word = block.in(Group::Tool);
+    if (!word) return {};
     int number = m_memory.selected_tool;
-    if (rename) {
-        if (!block.has('Q')) return fail(Code::MissingWord, here(), "M61", "Q, the tool's number");
+    if (word->does == Does::NameTool) {
+        if (!block.has('Q')) return fail(Code::MissingWord, here(), nameOf(*word), "Q, the tool's number");
         auto const named = toolNumber(block.value('Q'));
         if (!named) return Failure(named.error());
         number = *named;
@@ -105,7 +125,7 @@ Controller::Done Controller::tool(Decoded const& block, Record* record) {
         }
     }
     m_memory.tool = number;
-    m_memory.publish();
+    publish();
     if (record) {
         record->kind = Record::Kind::ToolChange;
         record->tool = number;
@@ -115,37 +135,39 @@ Controller::Done Controller::tool(Decoded const& block, Record* record) {
 
 /// Digital outputs, and the probe's input as port 0.
 Controller::Done Controller::ports(Decoded const& block, Record* record) {
-    bool const on = block.hasM(64), off = block.hasM(65), read = block.hasM(66);
-    if (!on && !off && !read) return {};
-    if (!block.has('P')) return fail(Code::MissingWord, here(), on ? "M64" : off ? "M65" : "M66", "P, the port");
+    auto const* word = block.in(Group::Ports);
+    if (!word) return {};
+    bool const on = word->does == Does::OutputOn, read = word->does == Does::ReadInput;
+    if (!block.has('P')) return fail(Code::MissingWord, here(), nameOf(*word), "P, the port");
     int const port = static_cast<int>(std::lround(block.value('P')));
     int const last = read ? 0 : port_count - 1;
     if (port < 0 || port > last || port != block.value('P'))
         return fail(Code::BadPort, here(), fmt::format("P{}", block.value('P')), fmt::format("P0 to P{}", last));
+    bool contact = false;
     if (read) {
         if (block.has('L') && block.value('L') != 0)
-            return fail(Code::BadArgument, here(), fmt::format("M66 L{}", block.value('L')),
+            return fail(Code::BadArgument, here(), fmt::format("{} L{}", nameOf(*word), block.value('L')),
                         "only L0, reading at once, is known");
-        m_memory.parameters[input_result] = m_machine.inputReadsContact() ? 1 : 0;
+        contact = m_machine.inputReadsContact();
+        show(Shows::InputRead, contact ? 1 : 0);
     } else {
         m_memory.outputs[static_cast<std::size_t>(port)] = on;
         m_machine.output(port, on);
     }
     if (record) {
         record->kind = Record::Kind::Output;
-        record->modes =
-            read ? fmt::format("Input {} reads {}", port, m_memory.parameters[input_result] != 0 ? "contact" : "open")
-                 : fmt::format("Output {} {}", port, on ? "on" : "off");
+        record->modes = read ? fmt::format("Input {} reads {}", port, contact ? "contact" : "open")
+                             : fmt::format("Output {} {}", port, on ? "on" : "off");
     }
     return {};
 }
 
-/// G43 takes the table's length, G43.1 the one on its line, G49 none.
+/// The table's length, the one on its line, or none.
 Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) {
-    int const word = block.g[8];
-    if (word < 0) return {};
+    auto const* word = block.in(Group::Length);
+    if (!word) return {};
     double length = 0;
-    if (word == 430) {
+    if (word->does == Does::LengthOfTable) {
         int number = m_memory.tool;
         if (block.has('H')) {
             auto const named = toolNumber(block.value('H'));
@@ -153,12 +175,12 @@ Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) 
             number = *named;
         }
         length = m_executable.dialect.length_sign * m_memory.tool_table_mm[static_cast<std::size_t>(number)];
-    } else if (word == 431) {
-        if (!block.has('Z')) return fail(Code::MissingWord, here(), "G43.1", "Z, the length");
+    } else if (word->does == Does::LengthAsWritten) {
+        if (!block.has('Z')) return fail(Code::MissingWord, here(), nameOf(*word), "Z, the length");
         length = block.value('Z') * unit_mm();
     }
     m_memory.tool_offset_mm = length;
-    m_memory.publish();
+    publish();
     if (record) {
         record->kind = Record::Kind::LengthOffset;
         record->length_mm = length;
@@ -167,22 +189,24 @@ Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) 
 }
 
 Controller::Done Controller::offsets(Decoded const& block, Record* record) {
-    for (int code : {280, 281, 300, 301})
-        if (block.hasG0(code))
-            if (auto done = home(block, code, record); !done) return done;
-    if (block.hasG0(100))
+    if (block.aloneDoes(Does::GoToStored) || block.aloneDoes(Does::StorePoint))
+        if (auto done = storedPoint(block, record); !done) return done;
+    if (block.aloneDoes(Does::SetData))
         if (auto done = setData(block, record); !done) return done;
     return shift(block, record);
 }
 
-/// G10: L1 the tool table, L2 an offset's origin, L20 an offset such that the present point gets the values named.
+/// The tool table, an offset's origin, or an offset such that the present point gets the values named.
 Controller::Done Controller::setData(Decoded const& block, Record* record) {
     double const unit = unit_mm();
-    int const kind = block.has('L') ? static_cast<int>(std::lround(block.value('L'))) : 0;
-    if (kind != 1 && kind != 2 && kind != 20) return fail(Code::MissingWord, here(), "G10", "L1, L2 or L20");
-    if (!block.has('P')) return fail(Code::MissingWord, here(), fmt::format("G10 L{}", kind), "P, a number");
+    int const l = block.has('L') ? static_cast<int>(std::lround(block.value('L'))) : 0;
+    auto const forms = m_executable.dialect.data_forms;
+    auto const form = std::find_if(forms.begin(), forms.end(), [l](DataForm const& each) { return each.l == l; });
+    if (form == forms.end()) return fail(Code::MissingWord, here(), nameOf(*block.alone), listOf(forms));
+    if (!block.has('P'))
+        return fail(Code::MissingWord, here(), fmt::format("{} L{}", nameOf(*block.alone), l), "P, a number");
     int const number = static_cast<int>(std::lround(block.value('P')));
-    if (kind == 1) {
+    if (form->what == Data::ToolLength) {
         auto const tool = toolNumber(block.value('P'));
         if (!tool) return Failure(tool.error());
         if (*tool == 0) return fail(Code::BadToolNumber, here(), "P0", fmt::format("1 to {}", tool_count - 1));
@@ -206,10 +230,10 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
         if (!block.has(letterOf(axis))) continue;
         double const value = block.value(letterOf(axis)) * unit;
         double const length = axis == 2 ? m_memory.tool_offset_mm : 0;
-        offset[axis] = kind == 2 ? value : at[axis] - m_memory.shift_mm[axis] - length - value;
+        offset[axis] = form->what == Data::OffsetOrigin ? value : at[axis] - m_memory.shift_mm[axis] - length - value;
     }
     if (block.has('Z')) m_zeroed_offset = target;
-    m_memory.publish();
+    publish();
     if (record) {
         record->kind = Record::Kind::WorkOffset;
         record->work_offset = target;
@@ -218,34 +242,40 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
     return {};
 }
 
-/// G92 names the present point; .1 forgets, .2 sets aside, .3 takes up again what the parameters keep.
+/// Names the present point, forgets that, sets it aside, or takes up again what the variables keep.
 Controller::Done Controller::shift(Decoded const& block, Record* record) {
-    bool const names = block.hasG0(920), forgets = block.hasG0(921), aside = block.hasG0(922), again = block.hasG0(923);
-    if (!names && !forgets && !aside && !again) return {};
-    if (names) {
+    if (!block.alone) return {};
+    switch (block.alone->does) {
+    case Does::Shift: {
         auto const at = m_machine.position();
         auto const origin = m_memory.origin_mm();
         for (int axis = 0; axis < 3; ++axis)
             if (block.has(letterOf(axis)))
                 m_memory.shift_mm[axis] += at[axis] - origin[axis] - block.value(letterOf(axis)) * unit_mm();
         m_memory.kept_shift_mm = m_memory.shift_mm;
+        break;
     }
-    if (forgets) m_memory.shift_mm = m_memory.kept_shift_mm = {};
-    if (aside) m_memory.shift_mm = {};
-    if (again) m_memory.shift_mm = m_memory.kept_shift_mm;
-    m_memory.publish();
+    case Does::ForgetShift: m_memory.shift_mm = m_memory.kept_shift_mm = {}; break;
+    case Does::SetShiftAside: m_memory.shift_mm = {}; break;
+    case Does::ShiftAgain: m_memory.shift_mm = m_memory.kept_shift_mm; break;
+    default: return {};
+    }
+    publish();
     if (record) record->kind = Record::Kind::Shift;
     return {};
 }
 
-/// G28 and G30 go through the point on their line, in program coordinates, to the stored one; .1 stores the present
-/// one.
-Controller::Done Controller::home(Decoded const& block, int code_tenths, Record* record) {
-    int const first = code_tenths < 300 ? home_parameter : second_home_parameter;
-    auto& kept = m_memory.parameters;
-    if (code_tenths % 10 == 1) {
+/// Goes through the point on its line, in program coordinates, to the stored one; or stores the present one.
+Controller::Done Controller::storedPoint(Decoded const& block, Record* record) {
+    int const number = block.alone->number;
+    int const first = variables().at(number == 1 ? Shows::StoredPoint : Shows::SecondStoredPoint);
+    auto const kept = [&](int axis) -> double& {
+        return first > 0 ? m_memory.parameters[static_cast<std::size_t>(first + axis)]
+                         : m_memory.stored[static_cast<std::size_t>(number - 1)][static_cast<std::size_t>(axis)];
+    };
+    if (block.alone->does == Does::StorePoint) {
         auto const at = m_machine.position();
-        for (int axis = 0; axis < 3; ++axis) kept[first + axis] = at[axis] / native_mm();
+        for (int axis = 0; axis < 3; ++axis) kept(axis) = at[axis] / native_mm();
         return {};
     }
     if (record) record->kind = Record::Kind::Rapid;
@@ -254,7 +284,7 @@ Controller::Done Controller::home(Decoded const& block, int code_tenths, Record*
     auto stored = m_machine.position();
     for (int axis = 0; axis < 3; ++axis) {
         bool const moves = m_executable.dialect.home_moves_all_axes || !block.hasAxis() || block.has(letterOf(axis));
-        if (moves) stored[axis] = kept[first + axis] * native_mm();
+        if (moves) stored[axis] = kept(axis) * native_mm();
     }
     return trouble(m_machine.move(stored, 0));
 }
@@ -277,21 +307,12 @@ Vec3 Controller::target(Decoded const& block, bool absolute_machine) const {
 
 Controller::Done Controller::motion(Decoded const& block, Record* record) {
     auto& modes = m_memory.modes;
-    switch (block.g[1]) {
-    case 0: modes.motion = Motion::Rapid; break;
-    case 10: modes.motion = Motion::Feed; break;
-    case 382: modes.motion = Motion::Probe; break;
-    case 383: modes.motion = Motion::ProbeQuietly; break;
-    case 384: modes.motion = Motion::ProbeAway; break;
-    case 385: modes.motion = Motion::ProbeAwayQuietly; break;
-    case 800: modes.motion = Motion::None; break;
-    default: break;
-    }
-    bool const machine_frame = block.hasG0(530);
+    if (auto const* word = block.in(Group::Motion)) modes.motion = motionOf(word->does);
+    bool const machine_frame = block.aloneDoes(Does::MachineFrame);
     bool const straight = modes.motion == Motion::Rapid || modes.motion == Motion::Feed;
-    if (machine_frame && !straight) return fail(Code::G53WithoutMotion, here());
+    if (machine_frame && !straight) return fail(Code::FrameWithoutMotion, here(), nameOf(*block.alone));
     bool const taken =
-        block.g[8] == 431 || block.hasG0(100) || block.hasG0(920) || block.hasG0(280) || block.hasG0(300);
+        block.does(Group::Length, Does::LengthAsWritten) || (block.alone && block.alone->axes != Axes::Unused);
     if (!block.hasAxis() || taken) return {};
     if (modes.motion == Motion::None) return fail(Code::UnexpectedText, here(), "An axis word without a motion");
     if (modes.motion != Motion::Rapid && modes.feed_mm_min <= 0) return fail(Code::NoFeed, here());
@@ -329,9 +350,9 @@ Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
     }
     if (auto done = trouble(report.trouble); !done) return done;
     auto const origin = m_memory.origin_mm();
-    for (int axis = 0; axis < 3; ++axis)
-        m_memory.parameters[5061 + axis] = (report.trip_mm[axis] - origin[axis]) / unit_mm();
-    m_memory.parameters[5070] = report.contact ? 1 : 0;
+    for (int axis = 0; axis < 3; ++axis) show(Shows::ProbedAt, (report.trip_mm[axis] - origin[axis]) / unit_mm(), axis);
+    show(Shows::ProbeContact, report.contact ? 1 : 0);
+    m_probed = report.trip_mm;
     if (!report.contact && (motion == Motion::Probe || motion == Motion::ProbeAway))
         return fail(away ? Code::StillInContact : Code::NoContact, here(),
                     lengthText(target_mm[2], m_memory.modes.units));

@@ -21,48 +21,23 @@ struct Decoder {
     gcode::Block const& block;
     Dialect const& dialect;
     Decoded out;
-    std::string read = {}; ///< letters that the line's codes read
+    std::string read = {}; ///< letters that the line's words read
+    int m_words = 0;
 
     Where where(int column) const { return {"", block.line, column}; }
 
-    Result<void> gWord(double value, int column) {
-        int const code = codeOf(value, 10);
-        auto const* known = std::find_if(dialect.g_words.data(), dialect.g_words.data() + dialect.g_words.size(),
-                                         [&](GWord const& w) { return w.code_tenths == code; });
-        if (known == dialect.g_words.data() + dialect.g_words.size())
-            return fail(Code::UnknownG, where(column), fmt::format("G{}", value));
+    Result<void> code(char name, double value, int column) {
+        int const tenths = name == 'G' ? codeOf(value, 10) : 10 * codeOf(value, 1);
+        auto const* known = dialect.find(name, tenths);
+        if (!known)
+            return fail(name == 'G' ? Code::UnknownG : Code::UnknownM, where(column), fmt::format("{}{}", name, value));
+        auto*& place = known->group == Group::Alone ? out.alone : out.words[static_cast<std::size_t>(known->group)];
+        if (name == 'M' && ++m_words > dialect.max_m_words)
+            return fail(Code::TooManyM, where(column), std::to_string(m_words), std::to_string(dialect.max_m_words));
+        if (place) // RS274/NGC: of those that are alone, too, one a line
+            return fail(Code::ModalConflict, where(column), fmt::format("{} and {}", nameOf(*place), nameOf(*known)));
+        place = known;
         read += known->letters;
-        if (known->group == 0) { // RS274/NGC: of these, too, one a line
-            if (out.g0_count > 0)
-                return fail(Code::ModalConflict, where(column),
-                            fmt::format("{} and {}", gName(out.g0[0]), gName(code)));
-            out.g0[out.g0_count++] = code;
-            return {};
-        }
-        if (out.g[known->group] >= 0)
-            return fail(Code::ModalConflict, where(column),
-                        fmt::format("{} and {}", gName(out.g[known->group]), gName(code)));
-        out.g[known->group] = code;
-        return {};
-    }
-
-    Result<void> mWord(double value, int column) {
-        int const code = codeOf(value, 1);
-        auto group = [&](int m) {
-            for (auto const& word : dialect.m_words)
-                if (word.code == m) return word.group;
-            return -1;
-        };
-        if (group(code) < 0) return fail(Code::UnknownM, where(column), fmt::format("M{}", value));
-        if (out.m_count == dialect.max_m_words)
-            return fail(Code::TooManyM, where(column), std::to_string(out.m_count + 1),
-                        std::to_string(dialect.max_m_words));
-        for (int i = 0; i < out.m_count; ++i)
-            if (group(out.m[i]) == group(code))
-                return fail(Code::ModalConflict, where(column), fmt::format("M{} and M{}", out.m[i], code));
-        out.m[out.m_count++] = code;
-        for (auto const& word : dialect.m_words)
-            if (word.code == code) read += word.letters;
         return {};
     }
 
@@ -87,24 +62,16 @@ struct Decoder {
         return {};
     }
 
-    /// A motion and a code of group 0 cannot share the axis words; a code that needs them must find some.
+    /// A motion and a word that is alone cannot share the axis words; a word that needs them must find some.
     Result<void> axisWords() const {
-        int user = -1;
-        for (int i = 0; i < out.g0_count; ++i) {
-            auto const* word = std::find_if(dialect.g_words.data(), dialect.g_words.data() + dialect.g_words.size(),
-                                            [&](GWord const& w) { return w.code_tenths == out.g0[i]; });
-            if (word->axes == Axes::Unused) continue;
-            if (word->axes == Axes::Allowed && !out.hasAxis()) continue;
-            if (user >= 0)
-                return fail(Code::AxisWordConflict, where(1),
-                            fmt::format("{} and {}", gName(user), gName(word->code_tenths)));
-            user = word->code_tenths;
-        }
-        int const motion = out.g[1];
-        if (user >= 0 && motion >= 0 && motion != 800)
-            return fail(Code::AxisWordConflict, where(1), fmt::format("{} and {}", gName(user), gName(motion)));
-        if (user >= 0 && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), gName(user));
-        if (motion >= 382 && motion <= 385 && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), gName(motion));
+        auto const* user = out.alone;
+        if (user && (user->axes == Axes::Unused || (user->axes == Axes::Allowed && !out.hasAxis()))) user = nullptr;
+        auto const* motion = out.in(Group::Motion);
+        if (user && motion && motion->does != Does::NoMotion)
+            return fail(Code::AxisWordConflict, where(1), fmt::format("{} and {}", nameOf(*user), nameOf(*motion)));
+        if (user && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), nameOf(*user));
+        bool const probes = motion && motion->does >= Does::Probe && motion->does <= Does::ProbeAwayQuietly;
+        if (probes && !out.hasAxis()) return fail(Code::NoAxisWord, where(1), nameOf(*motion));
         return {};
     }
 };
@@ -119,21 +86,14 @@ bool hasParameter(gcode::Program const& program, gcode::Expr expr) {
 
 } // namespace
 
-std::string gName(int code_tenths) {
-    return code_tenths % 10 ? fmt::format("G{}.{}", code_tenths / 10, code_tenths % 10)
-                            : fmt::format("G{}", code_tenths / 10);
-}
-
 tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block const& block, Dialect const& dialect,
                                     gcode::Values const& values) {
     Decoder decoder{block, dialect, {}};
-    decoder.out.g.fill(-1);
     for (auto const& word : block.words) {
         auto const value = gcode::evaluate(program, word.value, values);
         if (!value) return Failure(gcode::located(value.error(), block.line));
-        Result<void> done = word.letter == 'G'   ? decoder.gWord(*value, word.column)
-                            : word.letter == 'M' ? decoder.mWord(*value, word.column)
-                                                 : decoder.letter(word.letter, *value, word.column);
+        auto const done = word.letter == 'G' || word.letter == 'M' ? decoder.code(word.letter, *value, word.column)
+                                                                   : decoder.letter(word.letter, *value, word.column);
         if (!done) return Failure(done.error());
     }
     if (auto axis = decoder.axisWords(); !axis) return Failure(axis.error());

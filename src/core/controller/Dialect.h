@@ -1,11 +1,17 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// What a controller understands and how it behaves where it matters: data, chosen per machine.
+// What a controller understands and how it behaves where it matters: data. The virtual controller knows what words do
+// and what variables show; which code and which number that is, only a dialect knows.
 
+#include "core/gcode/Grammar.h"
+
+#include <array>
+#include <cstdint>
 #include <optional>
 #include <span>
 #include <string>
+#include <vector>
 
 namespace steady::controller {
 
@@ -15,40 +21,147 @@ enum class ClosedAtStart { Error, EndsAsContact };
 /// What a G word does with the axis words of its line.
 enum class Axes { Unused, Needed, Allowed };
 
-struct GWord {
-    int code_tenths;     ///< G38.2 is 382
-    int group;           ///< modal group of RS274/NGC; 0: not modal
+/// What a word does.
+enum class Does : std::uint8_t {
+    Nothing, ///< has no effect here, or names the only state that there is
+    Rapid,
+    Feed,
+    Probe, ///< until contact; none is an error
+    ProbeQuietly,
+    ProbeAway, ///< until the input opens; otherwise an error
+    ProbeAwayQuietly,
+    NoMotion,
+    Absolute,
+    Relative,
+    Inches,
+    Millimetres,
+    LengthOfTable,
+    LengthAsWritten,
+    NoLength,
+    WorkOffset, ///< the one of its number
+    Dwell,
+    SetData,
+    GoToStored, ///< the point of its number, 1 or 2
+    StorePoint,
+    MachineFrame, ///< of this line
+    Shift,
+    ForgetShift,
+    SetShiftAside,
+    ShiftAgain,
+    Pause,
+    End,
+    SpindleOn,
+    SpindleOff,
+    ChangeTool,
+    NameTool,
+    FreeOverride,
+    LockOverride,
+    OutputOn,
+    OutputOff,
+    ReadInput
+};
+
+/// Words that take each other's place; a line has one of each. Alone: stays for no other line, and shares one with
+/// none.
+enum class Group : std::uint8_t {
+    Alone,
+    Motion,
+    Plane,
+    Distance,
+    FeedMode,
+    Units,
+    CutterSide,
+    Length,
+    WorkOffset,
+    Path,
+    Stop,
+    Tool,
+    Spindle,
+    Coolant,
+    Override,
+    Ports
+};
+inline constexpr std::size_t group_count = static_cast<std::size_t>(Group::Ports) + 1;
+
+struct CodeWord {
+    char letter; ///< G or M
+    int tenths;  ///< G38.2 is 382, M3 is 30
+    Group group;
+    Does does;
     char const* meaning; ///< “absolute positions”, for the words beside a line
     Axes axes = Axes::Unused;
     char const* letters = "";   ///< other words that it reads from its line
     char const* note = nullptr; ///< why it has no effect here; none: it has
+    int number = 0;             ///< of the work offset, or of the stored point
+};
+/// “G38.2”
+std::string nameOf(CodeWord const& code);
+
+/// What a line that sets data sets, by its L.
+enum class Data { ToolLength, OffsetOrigin, OffsetHere };
+struct DataForm {
+    int l;
+    Data what;
 };
 
-struct MWord {
-    int code;
-    int group;
-    char const* meaning;
-    char const* letters = "";
-    char const* note = nullptr;
+/// What a numbered variable shows. Lengths are in the unit of the controller's memory, unless said.
+enum class Shows : std::uint8_t {
+    ProbedAt,     ///< X Y Z in a row: where the input tripped, in program coordinates and the unit in force
+    ProbeContact, ///< 1 when the last probing move came to what it looked for
+    StoredPoint,  ///< X Y Z in a row
+    SecondStoredPoint,
+    Shift,           ///< X Y Z in a row, as it is kept
+    WorkOffsetInUse, ///< its number
+    WorkOffsets,     ///< X Y Z of the first; the others follow, a stride apart
+    InputRead,
+    Tool,
+    LengthInForce
+};
+inline constexpr std::size_t shows_count = static_cast<std::size_t>(Shows::LengthInForce) + 1;
+
+using gcode::Numbers;
+
+struct Variables {
+    std::array<int, shows_count> first{}; ///< by what it shows; 0: no variable does
+    int offset_stride = 0;
+    std::span<Numbers const> read_only;
+    std::span<Numbers const> own;  ///< written by the controller itself
+    std::optional<int> homed = {}; ///< reads 1 once the machine is homed; none: a macro has to ask
+
+    int at(Shows what) const { return first[static_cast<std::size_t>(what)]; }
+    bool readOnly(int number) const { return holds(read_only, number); }
+    bool controllersOwn(int number) const { return holds(own, number); }
+
+private:
+    static bool holds(std::span<Numbers const> ranges, int number) {
+        for (auto const& each : ranges)
+            if (each.hold(number)) return true;
+        return false;
+    }
 };
 
 struct Dialect {
     std::string id;   ///< as the book stores it
     std::string name; ///< as people read it
-    std::span<GWord const> g_words;
-    std::span<MWord const> m_words;
+    gcode::Grammar grammar;
+    std::span<CodeWord const> words;
+    std::span<DataForm const> data_forms;
+    Variables variables;
     ClosedAtStart closed_at_start = ClosedAtStart::Error;
-    /// The parameter that reads 1 once the machine is homed; none: a macro has to ask.
-    std::optional<int> homed_parameter;
-    bool home_moves_all_axes = true;  ///< G28 and G30, after the intermediate point; otherwise only the axes named
-    bool end_resets_offset = true;    ///< M2 and M30 go back to the first work offset; otherwise the one in use stays
+    bool home_moves_all_axes = true;  ///< to the stored point, after the intermediate one; otherwise only those named
+    bool end_resets_offset = true;    ///< the end goes back to the first work offset; otherwise the one in use stays
     double length_sign = 1;           ///< −1: the table of tool lengths keeps negative distances
     double shortest_probe_mm = 0.254; ///< RS274/NGC: 0.254 mm or 0.01 inch
-    int line_length = 256;
     int max_m_words = 4;
-};
+    bool streamed = false; ///< sent line by line: texts come in segments, and end where they end
 
-/// Numbered parameters, expressions, O-word flow: RS274/NGC as in NISTIR 6556, recalled.
-Dialect const& parametric();
+    /// Once the words are set: makes them quick to find.
+    void finish();
+    CodeWord const* find(char letter, int tenths) const;
+    bool has(Does what) const;
+
+private:
+    std::vector<std::int16_t> m_of_g, m_of_m; ///< by tenths, and by whole code; −1: none
+};
 
 } // namespace steady::controller

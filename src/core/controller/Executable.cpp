@@ -17,11 +17,8 @@ public:
     explicit Notes(Dialect const& dialect) : m_dialect(dialect) {}
 
     void look(Decoded const& block, int line, Findings& notes) {
-        for (auto const& word : m_dialect.g_words)
-            if (word.note && word.group > 0 && block.g[static_cast<std::size_t>(word.group)] == word.code_tenths)
-                say(gName(word.code_tenths), word.note, line, notes);
-        for (auto const& word : m_dialect.m_words)
-            if (word.note && block.hasM(word.code)) say(fmt::format("M{}", word.code), word.note, line, notes);
+        for (auto const& word : m_dialect.words)
+            if (word.note && block.in(word.group) == &word) say(nameOf(word), word.note, line, notes);
         if (block.has('S')) say("S", "The spindle has one speed here.", line, notes);
     }
 
@@ -37,6 +34,13 @@ private:
 
 } // namespace
 
+std::string endsOf(Dialect const& dialect) {
+    std::string names;
+    for (auto const& word : dialect.words)
+        if (word.does == Does::End) names += (names.empty() ? "" : " nor ") + nameOf(word);
+    return names;
+}
+
 std::optional<Error> cutShort(Executable const& executable) {
     auto const& program = executable.program;
     auto last = program.blocks.rbegin();
@@ -47,19 +51,20 @@ std::optional<Error> cutShort(Executable const& executable) {
     if (last == program.blocks.rend()) return Error{Code::CutShort, {"", 1, 0}, "there is nothing in it to run", {}};
     if (executable.last_end >= 0 || last->flow == gcode::Flow::EndSub) return std::nullopt;
     if (last->end_mark && last->line > 1) return std::nullopt;
-    return Error{Code::CutShort, {"", last->line, 0}, "neither M2 nor M30 nor % ends it", {}};
+    return Error{
+        Code::CutShort, {"", last->line, 0}, fmt::format("neither {} nor % ends it", endsOf(executable.dialect)), {}};
 }
 
 Executable makeExecutable(std::string_view text, Dialect const& dialect) {
     Executable made;
-    made.program = gcode::parse(text);
+    made.program = gcode::parse(text, dialect.grammar);
     made.dialect = dialect;
     made.flow = mapFlow(made.program);
     made.findings = made.program.findings;
     made.findings.insert(made.findings.end(), made.flow.findings.begin(), made.flow.findings.end());
     made.constant_of.assign(made.program.blocks.size(), -1);
     Notes notes(made.dialect);
-    std::vector<double> const unset(gcode::parameter_count, 0.0);
+    std::vector<double> const unset(gcode::variable_count, 0.0);
     for (std::size_t i = 0; i < made.program.blocks.size(); ++i) {
         auto const& block = made.program.blocks[i];
         if (block.words.empty() || !isConstant(made.program, block)) continue;
@@ -68,7 +73,7 @@ Executable makeExecutable(std::string_view text, Dialect const& dialect) {
             made.findings.push_back(toFinding(decoded.error()));
             continue;
         }
-        if ((decoded->hasM(2) || decoded->hasM(30)) && !made.flow.inside[i]) made.last_end = static_cast<int>(i);
+        if (decoded->does(Group::Stop, Does::End) && !made.flow.inside[i]) made.last_end = static_cast<int>(i);
         notes.look(*decoded, block.line, made.notes);
         made.constant_of[i] = static_cast<int>(made.constants.size());
         made.constants.push_back(*decoded);

@@ -14,12 +14,15 @@ struct Executable {
     FlowMap flow;
     std::vector<Decoded> constants; ///< the blocks whose values never change, decoded once
     std::vector<int> constant_of;   ///< by block: index into `constants`, −1: its values depend on parameters
-    /// Block of the last M2 or M30 outside of branches, loops and subroutines: the end. Any other one is how a macro
+    /// Block of the last end outside of branches, loops and subroutines: the end. Any other one is how a macro
     /// gives up. −1: the text has none.
     int last_end = -1;
     Findings findings; ///< everything wrong with the text, in line order; empty: it can run
     Findings notes;    ///< words that are accepted without effect, each once
 };
+
+/// The words that end a program: “M2 nor M30”.
+std::string endsOf(Dialect const& dialect);
 
 /// Why the text cannot be all of what was written: it is empty, or nothing ends it. A text of subroutines alone may end
 /// with the last of them.

@@ -4,15 +4,19 @@
 
 namespace steady::controller {
 
-void Memory::publish() {
+void Memory::publish(Variables const& variables) {
     double const unit = native == UnitSystem::Metric ? 1 : mm_per_inch;
+    auto const show = [&](Shows what, int further, double value) {
+        if (int const first = variables.at(what)) parameters[static_cast<std::size_t>(first + further)] = value;
+    };
     for (int axis = 0; axis < 3; ++axis) {
-        parameters[5211 + axis] = kept_shift_mm[axis] / unit;
-        for (int n = 0; n < work_offset_count; ++n) parameters[5221 + 20 * n + axis] = work_offsets_mm[n][axis] / unit;
+        show(Shows::Shift, axis, kept_shift_mm[axis] / unit);
+        for (int n = 0; n < work_offset_count; ++n)
+            show(Shows::WorkOffsets, variables.offset_stride * n + axis, work_offsets_mm[n][axis] / unit);
     }
-    parameters[5220] = modes.work_offset;
-    parameters[5400] = tool;
-    parameters[5403] = tool_offset_mm / unit;
+    show(Shows::WorkOffsetInUse, 0, modes.work_offset);
+    show(Shows::Tool, 0, tool);
+    show(Shows::LengthInForce, 0, tool_offset_mm / unit);
 }
 
 Vec3 Memory::origin_mm() const {

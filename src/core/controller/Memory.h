@@ -3,8 +3,8 @@
 #pragma once
 // What a controller remembers between programs: parameters, offsets and modes. A value, so that runs chain.
 
+#include "core/controller/Dialect.h"
 #include "core/controller/MachinePort.h"
-#include "core/gcode/Evaluate.h"
 #include "core/quantity/Units.h"
 #include "core/quantity/WorkOffset.h"
 
@@ -25,26 +25,27 @@ struct Modes {
     int work_offset = 1;
     double feed_mm_min = 0;
     Motion motion = Motion::Feed;
-    bool override_locked = false; ///< M49
+    bool override_locked = false;
     bool operator==(Modes const&) const = default;
 };
 
 struct Memory {
     UnitSystem native = UnitSystem::Metric; ///< unit of the offset parameters
-    std::vector<double> parameters = std::vector<double>(gcode::parameter_count, 0.0);
+    std::vector<double> parameters = std::vector<double>(gcode::variable_count, 0.0);
     std::array<Vec3, work_offset_count> work_offsets_mm{};
-    Vec3 shift_mm{};           ///< G92 in force
-    Vec3 kept_shift_mm{};      ///< G92 as the parameters keep it, in force or not
+    Vec3 shift_mm{};           ///< of the coordinates, in force
+    Vec3 kept_shift_mm{};      ///< as the variables keep it, in force or not
     double tool_offset_mm = 0; ///< tool length offset in force
     int tool = 0;              ///< in the spindle, as the controller believes
     int selected_tool = 0;     ///< by T
     std::vector<double> tool_table_mm = std::vector<double>(tool_count, 0.0); ///< lengths as the table keeps them
     std::array<bool, port_count> outputs{};
     std::map<std::string, double> named; ///< global named parameters
+    std::array<Vec3, 2> stored{};        ///< points of a control that keeps them in no variable; native unit
     Modes modes;
 
-    /// Writes offsets and modes into the parameters that show them (#5211…, #5220, #5221…).
-    void publish();
+    /// Writes offsets and modes into the variables that show them.
+    void publish(Variables const& variables);
     /// Machine coordinates of the present program zero.
     Vec3 origin_mm() const;
 };

@@ -54,7 +54,7 @@ std::string wordsOf(Record const& record, UnitSystem units) {
     case Kind::WorkOffset:
         return fmt::format("{} Z set to machine Z {}", workOffsetName(record.work_offset),
                            lengthNumber(record.work_offset_z_mm, units));
-    case Kind::Shift: return "The G92 shift is changed";
+    case Kind::Shift: return "The shift of the coordinates is changed";
     case Kind::Pause: return record.message.empty() ? "Pauses" : "Pauses: " + record.message;
     case Kind::ToolChange: return fmt::format("Tool {} goes into the spindle", record.tool);
     case Kind::ToolTable:

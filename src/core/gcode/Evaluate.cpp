@@ -4,6 +4,7 @@
 
 #include <array>
 #include <cmath>
+#include <fmt/format.h>
 #include <numbers>
 
 namespace steady::gcode {
@@ -77,10 +78,10 @@ bool isBinary(OpKind kind) { return (kind >= OpKind::Power && kind <= OpKind::Le
 
 } // namespace
 
-tl::expected<int, EvalError> parameterNumber(double value, int column) {
+tl::expected<int, EvalError> parameterNumber(double value, int column, int last) {
     double const whole = std::round(value);
-    bool const known = whole >= 1 && whole < parameter_count && std::abs(value - whole) <= 1e-4; // NaN is not known
-    if (!known) return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "whole numbers from 1 to 5409"});
+    bool const known = whole >= 1 && whole <= last && std::abs(value - whole) <= 1e-4; // NaN is not known
+    if (!known) return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "", last});
     return static_cast<int>(whole);
 }
 
@@ -92,10 +93,8 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Valu
         if (op.kind == OpKind::Number) {
             stack[depth++] = op.number;
         } else if (op.kind == OpKind::Parameter) {
-            auto const number = parameterNumber(stack[depth - 1], op.column);
-            if (number && *number >= static_cast<int>(values.numbered.size()))
-                return tl::unexpected(
-                    EvalError{Code::ParameterNumber, op.column, "", "the parameters that this controller has"});
+            auto const number =
+                parameterNumber(stack[depth - 1], op.column, static_cast<int>(values.numbered.size()) - 1);
             if (!number) return tl::unexpected(number.error());
             stack[depth - 1] = values.numbered[*number];
         } else if (op.kind == OpKind::Named || op.kind == OpKind::Exists) {
@@ -121,7 +120,9 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Valu
 }
 
 Error located(EvalError const& error, int line) {
-    return {error.code, {"", line, error.column}, error.value, error.limit};
+    auto const limit =
+        error.last > 0 ? fmt::format("whole numbers from 1 to {}", error.last) : std::string(error.limit);
+    return {error.code, {"", line, error.column}, error.value, limit};
 }
 
 } // namespace steady::gcode

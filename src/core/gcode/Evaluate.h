@@ -9,8 +9,6 @@
 
 namespace steady::gcode {
 
-inline constexpr int parameter_count = 5410; ///< parameters 1 to 5409; index 0 is not used
-
 /// What an expression may read.
 struct Values {
     std::span<double const> numbered; ///< by number; as many as the controller has
@@ -26,13 +24,14 @@ struct EvalError {
     int column;
     char const* value;
     char const* limit;
+    int last = 0; ///< of ParameterNumber: the last one that there is
 };
 
 /// Angles in degrees. No allocation.
 tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Values const& values);
 
-/// The number of a parameter: whole, 1 to 5409.
-tl::expected<int, EvalError> parameterNumber(double value, int column);
+/// The number of a variable: whole, 1 to `last`.
+tl::expected<int, EvalError> parameterNumber(double value, int column, int last);
 
 /// The error with its line, in the form that everything else uses.
 Error located(EvalError const& error, int line);

@@ -35,7 +35,8 @@ bool isDigit(char c) { return c >= '0' && c <= '9'; }
 
 } // namespace
 
-LineParser::LineParser(Program& program, int line) : m_program(program), m_text(program.lines[line - 1]) {
+LineParser::LineParser(Program& program, int line, Grammar const& grammar)
+    : m_program(program), m_grammar(grammar), m_text(program.lines[line - 1]) {
     m_block.line = line;
 }
 
@@ -91,9 +92,10 @@ void LineParser::mark(TokenKind kind, std::size_t from, std::size_t to) {
 }
 
 Result<void> LineParser::pack() {
-    if (m_text.size() > max_line_length)
-        return fail(Code::LineTooLong, {"", m_block.line, max_line_length + 1}, std::to_string(m_text.size()),
-                    std::to_string(max_line_length));
+    auto const most = m_grammar.line_length;
+    if (m_text.size() > static_cast<std::size_t>(most))
+        return fail(Code::LineTooLong, {"", m_block.line, most + 1}, std::to_string(m_text.size()),
+                    std::to_string(most));
     for (std::size_t i = 0; i < m_text.size(); ++i) {
         char const c = m_text[i];
         if (c == '(' || c == ';') {
@@ -160,7 +162,7 @@ Result<Block> LineParser::parse() {
 
 Result<void> LineParser::item() {
     if (peek() == '#') return setting();
-    if (peek() == 'O') return flow();
+    if (peek() == 'O') return m_grammar.labels ? flow() : Result<void>(notKnown(m_at, "An O word"));
     if (isLetter(peek())) return word();
     return error(Code::UnexpectedText, m_at, letter(m_at));
 }
@@ -168,6 +170,7 @@ Result<void> LineParser::item() {
 Result<void> LineParser::setting() {
     auto const begin = m_at++;
     Setting made{column(begin), {}, {}};
+    if (m_grammar.last_variable == 0) return notKnown(begin, "A variable");
     if (peek() == '<') {
         auto const slot = parameterName();
         if (!slot) return Failure(slot.error());
@@ -284,8 +287,9 @@ Result<Expr> LineParser::value() {
 Result<void> LineParser::realValue() {
     auto const begin = m_at;
     if (atEnd()) return error(Code::ExpectedValue, m_at, "the end of the line");
-    if (peek() == '[') return bracketed();
+    if (peek() == '[') return m_grammar.sums ? bracketed() : Result<void>(notKnown(begin, "A sum"));
     if (peek() == '#') {
+        if (m_grammar.last_variable == 0) return notKnown(begin, "A variable");
         ++m_at;
         if (peek() == '<') {
             auto const slot = parameterName();
@@ -298,13 +302,14 @@ Result<void> LineParser::realValue() {
         mark(TokenKind::Parameter, begin, m_at);
         return {};
     }
-    if (isLetter(peek())) return function(begin);
+    if (isLetter(peek()) && m_grammar.sums) return function(begin);
     return number();
 }
 
 /// <name> after a #; blanks and case do not count.
 Result<int> LineParser::parameterName() {
     auto const begin = m_at++;
+    if (!m_grammar.names) return notKnown(begin, "A variable with a name");
     std::string name;
     for (; !atEnd() && peek() != '>'; ++m_at) {
         char const c = peek();

@@ -9,7 +9,7 @@ namespace steady::gcode {
 
 class LineParser {
 public:
-    LineParser(Program& program, int line);
+    LineParser(Program& program, int line, Grammar const& grammar);
     /// Appends the line's operations to the program; a wrong line leaves its error and the block so far.
     Result<Block> parse();
     std::vector<Token> const& tokens() const { return m_tokens; }
@@ -56,7 +56,11 @@ private:
     void mark(TokenKind kind, std::size_t from, std::size_t to);
     Failure error(Code code, std::size_t at, std::string value = {}, std::string limit = {}) const;
 
+    /// Something that this control cannot read, begun at `at`.
+    Failure notKnown(std::size_t at, char const* what) const { return error(Code::NotOfThisControl, at, what); }
+
     Program& m_program;
+    Grammar const& m_grammar;
     std::string const& m_text;
     Block m_block;
     std::vector<Char> m_chars;

@@ -46,7 +46,7 @@ Result<int> labelNumber(Program& program, std::string const& name) {
     return first_named_label + *found;
 }
 
-Program parse(std::string_view text) {
+Program parse(std::string_view text, Grammar const& grammar) {
     Program program;
     auto tooMuch = [&](char const* what, std::string limit, int line) {
         program.findings.push_back(toFinding({Code::TooMuch, {"", line, 0}, what, std::move(limit)}));
@@ -64,7 +64,7 @@ Program parse(std::string_view text) {
     program.blocks.reserve(program.lines.size());
     std::size_t wrong = 0;
     for (int line = 1; line <= static_cast<int>(program.lines.size()); ++line) {
-        LineParser parser(program, line);
+        LineParser parser(program, line, grammar);
         auto block = parser.parse();
         auto tokens = parser.tokens();
         std::stable_sort(tokens.begin(), tokens.end(),

@@ -6,6 +6,7 @@
 
 #include "core/base/Finding.h"
 #include "core/base/Result.h"
+#include "core/gcode/Grammar.h"
 
 #include <cstdint>
 #include <optional>
@@ -142,7 +143,6 @@ struct Program {
     bool ok() const { return findings.empty(); }
 };
 
-inline constexpr int max_line_length = 256; // RS274/NGC
 // What is read of one text. Beyond that it is said so, and the text is not run.
 inline constexpr std::size_t max_bytes = std::size_t(64) << 20;
 inline constexpr std::size_t max_lines = 2'000'000;
@@ -156,6 +156,6 @@ Result<int> nameSlot(Program& program, std::string const& name);
 Result<int> labelNumber(Program& program, std::string const& name);
 
 /// Never fails as a whole: each wrong line is a finding, the other lines are parsed.
-Program parse(std::string_view text);
+Program parse(std::string_view text, Grammar const& grammar);
 
 } // namespace steady::gcode

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/machine/Run.h"
 
+#include "core/base/Words.h"
+
 #include <algorithm>
 #include <cmath>
 #include <cstring>
@@ -10,29 +12,28 @@
 namespace steady::machine {
 namespace {
 
-constexpr std::pair<int, int> own_ranges[] = {{5061, 5070}, {5161, 5166}, {5181, 5186}, {5211, 5390}, {5400, 5409}};
-
-bool controllersOwn(int number) { return (number >= 5061 && number <= 5390) || number >= 5400; }
-
 /// Whose value differs; most stretches of them never do.
-std::vector<int> changed(std::vector<double> const& before, std::vector<double> const& after) {
+std::vector<int> changed(std::vector<double> const& before, std::vector<double> const& after,
+                         controller::Variables const& variables) {
     constexpr int stretch = 128;
+    auto const count = static_cast<int>(before.size());
     std::vector<int> numbers;
-    for (int first = 0; first < gcode::parameter_count; first += stretch) {
-        int const end = std::min(first + stretch, gcode::parameter_count);
+    for (int first = 0; first < count; first += stretch) {
+        int const end = std::min(first + stretch, count);
         if (std::memcmp(&before[first], &after[first], sizeof(double) * static_cast<std::size_t>(end - first)) == 0)
             continue;
         for (int i = std::max(first, 1); i < end; ++i)
-            if (!controllersOwn(i) && after[i] != before[i]) numbers.push_back(i);
+            if (!variables.controllersOwn(i) && after[i] != before[i]) numbers.push_back(i);
     }
     return numbers;
 }
 
-/// What the controller wrote into its own parameters since `before`, which then becomes the present.
-std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<double> const& now) {
+/// What the controller wrote into its own variables since `before`, which then becomes the present.
+std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<double> const& now,
+                                    controller::Variables const& variables) {
     std::vector<Reported> changed;
-    for (auto const& [first, last] : own_ranges)
-        for (int n = first; n <= last; ++n)
+    for (auto const& own : variables.own)
+        for (int n = own.first; n <= own.last; ++n)
             if (before[n] != now[n]) {
                 changed.push_back({n, now[n]});
                 before[n] = now[n];
@@ -40,80 +41,233 @@ std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<dou
     return changed;
 }
 
+/// A machine on which one program runs after another.
+class Running {
+public:
+    enum class End { Done, Ended, BrokenOff }; ///< it came to its end; nothing follows; somebody starts again
+    Running(World const& world, Trace* trace, Going const& going)
+        : m_world(world), m_trace(trace), m_going(going), m_machine(world), m_result{.memory = world.memory},
+          m_start(m_machine.position()), m_reported(trace ? world.memory.parameters : std::vector<double>()) {}
+
+    /// `again`: whoever stops it starts this program again; otherwise it returns.
+    End go(controller::Executable const& executable, bool again) {
+        std::optional<controller::Controller> running;
+        running.emplace(executable, m_result.memory, m_machine);
+        TraceStep step;
+        bool running_on = true;
+        for (; running_on && !m_going.stopped(); ++m_lines) {
+            auto& control = *running;
+            int const before = control.line();
+            running_on = control.step(m_trace ? &step.record : nullptr);
+            if (m_trace && control.line() > 0 && (running_on || control.line() != before)) {
+                step.input_reads_contact = m_machine.inputReadsContact();
+                step.spindle_turns = m_machine.spindleTurns();
+                step.plate = m_machine.world().plate.place;
+                step.tool_length_mm = m_machine.world().tool.length_mm;
+                step.reported = reportedSince(m_reported, m_result.memory.parameters, executable.dialect.variables);
+                m_trace->push_back(step);
+            }
+            auto& result = m_result;
+            result.moved = result.moved || m_machine.position() != m_start;
+            if (control.zeroedOffset() > 0) m_zeroed = control.zeroedOffset();
+            if (control.measuredTool() > 0) m_measured = control.measuredTool();
+            if (control.probed()) m_probed = control.probed();
+            if (auto const above = m_machine.tipOverWork_mm())
+                result.lowest_over_work_mm = std::min(result.lowest_over_work_mm.value_or(*above), *above);
+            if (running_on && m_lines == m_world.broken_off_after) {
+                // The stop button: modes and variables stay as they are, and somebody jogs back to where it began.
+                m_machine.startAgain(m_world.position_mm);
+                m_probed.reset();
+                if (!again) {
+                    ++m_lines;
+                    return End::BrokenOff;
+                }
+                running.emplace(executable, m_result.memory, m_machine);
+            }
+        }
+        auto const& control = *running;
+        auto& result = m_result;
+        result.outcome = control.outcome();
+        result.cause = control.cause();
+        result.message = control.message();
+        result.where.line = control.line();
+        if (control.error()) result.where = control.error()->where;
+        if (running_on) { // somebody stopped it here
+            result.outcome = controller::Outcome::Runaway;
+            result.message = fmt::format("It was stopped after {} lines and had not ended.", m_lines - 1);
+        }
+        if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
+            result.text = executable.program.lines[result.where.line - 1];
+        return result.outcome == controller::Outcome::Completed ? End::Done : End::Ended;
+    }
+
+    /// What happens between two pieces of a text. False: nothing more is sent.
+    bool between(gcode::Between const& what, gcode::Filled& known) {
+        using What = gcode::Between::What;
+        auto const ends = [&](controller::Outcome outcome, std::string message) {
+            m_result.outcome = outcome;
+            m_result.message = std::move(message);
+            m_result.where.line = what.line;
+            return false;
+        };
+        switch (what.what) {
+        case What::Do:
+            return m_machine.pause(what.words) ||
+                   ends(controller::Outcome::PausedForever, "Nobody went on at: " + what.words);
+        case What::Report: {
+            if (!m_probed)
+                return ends(controller::Outcome::Refused, "There is no report to read: nothing was probed before.");
+            known[what.name] = std::round((*m_probed)[2] * 1000) / 1000 + misread_mm(what.name);
+            return true;
+        }
+        case What::Type: {
+            auto const& types = m_world.person.types;
+            auto const typed =
+                std::find_if(types.begin(), types.end(), [&](auto const& t) { return t.name == what.name; });
+            if (typed == types.end())
+                return ends(controller::Outcome::PausedForever, fmt::format("Nobody typed “{}”.", what.name));
+            known[what.name] = typed->mm + misread_mm(what.name);
+            return true;
+        }
+        case What::Require: {
+            auto const value = gcode::sumOf(what.sum, known, what.line);
+            if (!value) return ends(controller::Outcome::Refused, sentence(value.error()));
+            return (*value >= what.low && *value <= what.high) ||
+                   ends(controller::Outcome::Alarm,
+                        fmt::format("{} is {} and must lie from {} to {}: nothing more is sent.", what.sum,
+                                    fixedText(*value, 3), fixedText(what.low, 3), fixedText(what.high, 3)));
+        }
+        }
+        return false;
+    }
+    void refuse(Error const& error) {
+        m_result.outcome = controller::Outcome::Refused;
+        m_result.message = sentence(error) + " " + toFinding(error).remedy;
+        m_result.where = error.where;
+    }
+
+    RunResult finish(controller::Dialect const& dialect) {
+        auto& result = m_result;
+        result.changed_parameters = changed(m_world.memory.parameters, result.memory.parameters, dialect.variables);
+        result.contacts = m_machine.touches();
+        result.releases = m_machine.releases();
+        result.position_mm = m_machine.position();
+        result.elapsed_s = m_machine.now_s();
+        result.paused_s = m_machine.paused_s();
+        auto const& end = m_machine.world(); // the tool may have been changed
+        if (end.setter) result.setter_trip_mm = end.setterTrip_mm();
+        if (m_zeroed) {
+            auto const& memory = result.memory;
+            // Where the tip stands in the job that follows: with the length in force, or with the one it calls.
+            double const length =
+                m_world.jobs_use_table && memory.tool_offset_mm == 0
+                    ? dialect.length_sign * memory.tool_table_mm[static_cast<std::size_t>(memory.tool)]
+                    : memory.tool_offset_mm;
+            auto const* served = &end.tool;
+            if (m_world.zero_of_number)
+                for (auto const& each : end.tools)
+                    if (each.number == memory.tool) served = &each.tool;
+            result.z_zero =
+                ZZero{m_zeroed, memory.work_offsets_mm[m_zeroed - 1][2] + length, end.zeroOnStock_mm(*served)};
+        }
+        if (m_measured)
+            result.length = SetLength{
+                m_measured, dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(m_measured)],
+                end.tool.length_mm};
+        return std::move(m_result);
+    }
+
+private:
+    double misread_mm(std::string const& name) const {
+        double off = 0;
+        for (auto const& each : m_world.person.misreads)
+            if (each.name == name) off += each.mm;
+        return off;
+    }
+
+    World const& m_world;
+    Trace* m_trace;
+    Going const& m_going;
+    VirtualMachine m_machine;
+    RunResult m_result;
+    Vec3 const m_start;
+    std::vector<double> m_reported; ///< as the trace has told it
+    std::optional<Vec3> m_probed;   ///< the last report of a probing move
+    int m_zeroed = 0, m_measured = 0, m_lines = 1;
+};
+
 } // namespace
 
 RunResult run(controller::Executable const& executable, World const& world, Trace* trace, Going const& going) {
-    VirtualMachine machine(world);
-    RunResult result{.memory = world.memory};
-    std::optional<controller::Controller> running;
-    running.emplace(executable, result.memory, machine);
-    auto const start = machine.position();
-    TraceStep step;
-    auto reported = trace ? world.memory.parameters : std::vector<double>();
-    bool running_on = true;
-    int zeroed = 0, measured = 0;
-    int lines = 1;
-    for (; running_on && !going.stopped(); ++lines) {
-        auto& control = *running;
-        int const before = control.line();
-        running_on = control.step(trace ? &step.record : nullptr);
-        if (trace && control.line() > 0 && (running_on || control.line() != before)) {
-            step.input_reads_contact = machine.inputReadsContact();
-            step.spindle_turns = machine.spindleTurns();
-            step.plate = machine.world().plate.place;
-            step.tool_length_mm = machine.world().tool.length_mm;
-            step.reported = reportedSince(reported, result.memory.parameters);
-            trace->push_back(step);
+    Running running(world, trace, going);
+    (void)running.go(executable, true);
+    return running.finish(executable.dialect);
+}
+
+RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World const& world, Trace* trace,
+              Going const& going) {
+    Running running(world, trace, going);
+    gcode::Filled known;
+    for (std::size_t i = 0; i < text.segments.size(); ++i) {
+        auto const& segment = text.segments[i];
+        auto const piece = gcode::filled(segment, known);
+        if (!piece) {
+            running.refuse(piece.error());
+            break;
         }
-        result.moved = result.moved || machine.position() != start;
-        if (control.zeroedOffset() > 0) zeroed = control.zeroedOffset();
-        if (control.measuredTool() > 0) measured = control.measuredTool();
-        if (auto const above = machine.tipOverWork_mm())
-            result.lowest_over_work_mm = std::min(result.lowest_over_work_mm.value_or(*above), *above);
-        if (running_on && lines == world.broken_off_after) {
-            // The stop button: modes and parameters stay as they are, and somebody jogs back to where it began.
-            machine.startAgain(world.position_mm);
-            running.emplace(executable, result.memory, machine);
+        // What is sent ends where it ends.
+        auto const end = running.go(controller::makeExecutable(*piece + "%\n", dialect), false);
+        if (end == Running::End::BrokenOff) { // a number is void after a jog: from the beginning
+            known.clear();
+            i = std::size_t(-1);
+            continue;
         }
+        if (end == Running::End::Ended) break;
+        if (segment.then && !running.between(*segment.then, known)) break;
     }
-    auto const& control = *running;
-    result.outcome = control.outcome();
-    result.cause = control.cause();
-    result.message = control.message();
-    result.where.line = control.line();
-    if (control.error()) result.where = control.error()->where;
-    if (running_on) { // somebody stopped it here
-        result.outcome = controller::Outcome::Runaway;
-        result.message = fmt::format("It was stopped after {} lines and had not ended.", lines - 1);
+    return running.finish(dialect);
+}
+
+Loaded load(std::string_view text, controller::Dialect const& dialect) {
+    Loaded made{dialect, {}, {}, {}, {}, 0};
+    made.lines = static_cast<int>(std::count(text.begin(), text.end(), '\n')) + !text.ends_with('\n');
+    if (!dialect.streamed) {
+        made.program = controller::makeExecutable(text, dialect);
+        made.findings = made.program->findings;
+        made.notes = made.program->notes;
+        return made;
     }
-    if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
-        result.text = executable.program.lines[result.where.line - 1];
-    result.changed_parameters = changed(world.memory.parameters, result.memory.parameters);
-    result.contacts = machine.touches();
-    result.releases = machine.releases();
-    result.position_mm = machine.position();
-    result.elapsed_s = machine.now_s();
-    result.paused_s = machine.paused_s();
-    auto const& end = machine.world(); // the tool may have been changed
-    if (end.setter) result.setter_trip_mm = end.setterTrip_mm();
-    if (int const n = zeroed) {
-        auto const& memory = result.memory;
-        // Where the tip stands in the job that follows: with the length in force, or with the one it calls.
-        double const length =
-            world.jobs_use_table && memory.tool_offset_mm == 0
-                ? executable.dialect.length_sign * memory.tool_table_mm[static_cast<std::size_t>(memory.tool)]
-                : memory.tool_offset_mm;
-        auto const* served = &end.tool;
-        if (world.zero_of_number)
-            for (auto const& each : end.tools)
-                if (each.number == memory.tool) served = &each.tool;
-        result.z_zero = ZZero{n, memory.work_offsets_mm[n - 1][2] + length, end.zeroOnStock_mm(*served)};
+    made.pieces = gcode::segmentsOf(text);
+    made.findings = made.pieces->findings;
+    gcode::Filled any; // a number for each name that is known by then, to see what the lines are
+    for (auto const& segment : made.pieces->segments) {
+        auto const piece = gcode::filled(segment, any);
+        if (!piece) {
+            made.findings.push_back(toFinding(piece.error()));
+            continue;
+        }
+        auto const read = controller::makeExecutable(*piece + "%\n", dialect);
+        made.findings.insert(made.findings.end(), read.findings.begin(), read.findings.end());
+        made.notes.insert(made.notes.end(), read.notes.begin(), read.notes.end());
+        if (!segment.then) continue;
+        if (segment.then->what == gcode::Between::What::Require)
+            if (auto const sum = gcode::sumOf(segment.then->sum, any, segment.then->line); !sum)
+                made.findings.push_back(toFinding(sum.error()));
+        if (!segment.then->name.empty()) any[segment.then->name] = 1;
     }
-    if (int const n = measured)
-        result.length =
-            SetLength{n, executable.dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(n)],
-                      end.tool.length_mm};
-    return result;
+    return made;
+}
+
+RunResult run(Loaded const& loaded, World const& world, Trace* trace, Going const& going) {
+    if (loaded.program) return run(*loaded.program, world, trace, going);
+    if (loaded.findings.empty()) return run(*loaded.pieces, loaded.dialect, world, trace, going);
+    RunResult refused{.memory = world.memory};
+    auto const& first = loaded.findings.front();
+    refused.outcome = controller::Outcome::Refused;
+    refused.where = first.where;
+    refused.message = first.text + " " + first.remedy;
+    refused.position_mm = VirtualMachine(world).position();
+    return refused;
 }
 
 std::string verdictText(RunResult const& result, UnitSystem units) {

@@ -5,6 +5,7 @@
 
 #include "core/base/Going.h"
 #include "core/controller/Controller.h"
+#include "core/gcode/Segments.h"
 #include "core/machine/VirtualMachine.h"
 
 namespace steady::machine {
@@ -60,9 +61,25 @@ struct TraceStep {
 };
 using Trace = std::vector<TraceStep>;
 
+/// A text made ready for a control: a program, or pieces for one that is sent line by line.
+struct Loaded {
+    controller::Dialect dialect;
+    std::optional<controller::Executable> program;
+    std::optional<gcode::SegmentedText> pieces;
+    Findings findings; ///< everything wrong with the text, in line order; empty: it can run
+    Findings notes;    ///< words that are accepted without effect
+    int lines = 0;
+};
+Loaded load(std::string_view text, controller::Dialect const& dialect);
+RunResult run(Loaded const& loaded, World const& world, Trace* trace = nullptr, Going const& going = {});
+
 /// `trace` may be null; without it nothing is recorded. Stopped, it is a run that did not end.
 RunResult run(controller::Executable const& executable, World const& world, Trace* trace = nullptr,
               Going const& going = {});
+
+/// The same of a text in segments; the person of the world reads, types and does what stands between them.
+RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World const& world,
+              Trace* trace = nullptr, Going const& going = {});
 
 /// “Z zero set at …, true …, off by … µm”, and what that does to the work; or why there is none.
 std::string verdictText(RunResult const& result, UnitSystem units);

@@ -129,10 +129,19 @@ struct PauseActs {
     bool operator==(PauseActs const&) const = default;
 };
 
+/// A number that the person types, or misreads by so much.
+struct TypedNumber {
+    std::string name;
+    double mm = 0;
+    bool operator==(TypedNumber const&) const = default;
+};
+
 struct Operator {
     std::vector<PauseActs> pauses; ///< at pauses that none belongs to, nothing is done
     double pause_s = 5;
-    double feed_override = 1; ///< where the knob stands
+    double feed_override = 1;          ///< where the knob stands
+    std::vector<TypedNumber> types;    ///< what is typed where a text in segments asks for a number
+    std::vector<TypedNumber> misreads; ///< added to what is read or typed under that name
     bool operator==(Operator const&) const = default;
 };
 

@@ -2,19 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/macros/LinkNumbers.h"
 
-#include "core/gcode/Evaluate.h"
-#include "core/shop/Bounds.h"
-
 #include <fmt/format.h>
 
 namespace steady::macros {
 namespace {
-
-constexpr int lowest = shop::bounds::scratch_from.least,
-              highest = shop::bounds::scratch_from.most + shop::scratch_count - 1;
-static_assert(highest == shop::bounds::links_from.most + work_offset_count * shop::link_block - 1);
-static_assert(shop::bounds::parameter.most == gcode::parameter_count - 1);
-static_assert(shop::bounds::work_offset.most == work_offset_count);
 
 struct Block {
     char const* what;
@@ -28,7 +19,8 @@ std::string words(Block const& b) {
 
 } // namespace
 
-Result<void> checkNumbers(shop::Behaviour const& behaviour) {
+Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar) {
+    auto const [lowest, highest] = grammar.kept;
     Block const scratch{"for a moment", behaviour.scratch_parameter,
                         behaviour.scratch_parameter + shop::scratch_count - 1};
     Block const links{"for links", behaviour.link_parameter,
@@ -39,10 +31,10 @@ Result<void> checkNumbers(shop::Behaviour const& behaviour) {
             return fail(Code::OutOfRange, {"parameters"}, words(each), fmt::format("{} to {}", lowest, highest));
     if (meet(scratch, links)) return fail(Code::NumbersOverlap, {"parameters"}, words(scratch), words(links));
     if (behaviour.homed_parameter) {
-        auto const& known = shop::bounds::parameter;
+        gcode::Numbers const known{1, grammar.last_variable};
         if (!known.hold(*behaviour.homed_parameter))
             return fail(Code::OutOfRange, {"parameters"}, fmt::format("{} (says “homed”)", *behaviour.homed_parameter),
-                        fmt::format("{} to {}", known.least, known.most));
+                        fmt::format("{} to {}", known.first, known.last));
         Block const homed{"says “homed”", *behaviour.homed_parameter, *behaviour.homed_parameter};
         for (auto const& each : {scratch, links})
             if (meet(homed, each)) return fail(Code::NumbersOverlap, {"parameters"}, words(homed), words(each));

@@ -4,6 +4,7 @@
 // Where a controller keeps what belongs to a work offset's zero: ten numbered parameters for each.
 
 #include "core/base/Result.h"
+#include "core/gcode/Grammar.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/shop/kinds/Machine.h"
 
@@ -24,6 +25,6 @@ struct LinkNumbers {
 
 /// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
 /// both uses; OutOfRange, with the numbers there are.
-Result<void> checkNumbers(shop::Behaviour const& behaviour);
+Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar);
 
 } // namespace steady::macros

@@ -62,8 +62,9 @@ double Parts::parkingZ_mm() const {
 void Parts::begin(int work_offset) {
     add("", "Every mode that could be left over is set; no length offset, exact stop, feed override free.",
         SetModes{work_offset});
-    add("require-no-shift", "A G92 shift would falsify the readout.",
-        RequireNoShift{alarm("Nothing has moved. A G92 shift is in force; cancel it with G92.1, start again.", false)});
+    add("require-no-shift", "A shift of the coordinates would falsify the readout.",
+        RequireNoShift{
+            alarm("Nothing has moved. A {shift} shift is in force; cancel it with {no shift}, start again.", false)});
     add("require-homed", "Machine Z means something only after homing.",
         RequireHomed{"Homed since power on, nothing bumped?",
                      alarm("Nothing has moved. The machine is not homed; home it and start again.", false)});

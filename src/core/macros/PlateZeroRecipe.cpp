@@ -213,8 +213,9 @@ void describeUse(std::vector<std::string>& lines, zeroing::PlateZeroResult const
                                     zero.setup.place.work_offset));
     }
     if (use.table_length_mm)
-        lines.push_back(fmt::format("Length table: {} of tool {} is taken off; jobs call G43 with each tool.",
-                                    len(*use.table_length_mm), zero.assembly.number));
+        lines.push_back(
+            fmt::format("Length table: {} of tool {} is taken off; jobs call {{table length}} with each tool.",
+                        len(*use.table_length_mm), zero.assembly.number));
 }
 
 std::vector<std::string> header(zeroing::PlateZeroResult const& zero, PlateZeroPlan const& plan,
@@ -298,13 +299,7 @@ Result<Recipe> plateZeroRecipe(zeroing::PlateZeroResult const& zero, PlateZeroUs
 }
 
 std::vector<std::string> headerBegin(shop::Machine const& machine) {
-    auto const& b = machine.behaviour;
-    auto const unit = machine.units == UnitSystem::Metric ? "G21" : "G20";
-    return {fmt::format("Machine: {}. Unit {}.", machine.name, unitName(machine.units)),
-            fmt::format("Parameters: {} to {} for a moment, {} to {} for links, ten for each work offset.",
-                        b.scratch_parameter, b.scratch_parameter + shop::scratch_count - 1, b.link_parameter,
-                        b.link_parameter + work_offset_count * shop::link_block - 1),
-            fmt::format("Leaves in force: {} G90 G94 G80 G40 G49 G61, feed override free, spindle off.", unit)};
+    return {fmt::format("Machine: {}. Unit {}.", machine.name, unitName(machine.units))};
 }
 
 std::string afterTheEnd(shop::Machine const& machine, int work_offset, bool selected) {

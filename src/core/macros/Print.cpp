@@ -13,6 +13,12 @@ std::string PrintedMacro::purposeOf(int line, std::string_view text_now) const {
     return step < 0 ? std::string() : recipe.steps[step].purpose;
 }
 
+std::string firstPart(std::string const& text, std::size_t room) {
+    if (text.size() <= room) return text;
+    auto const blank = text.rfind(' ', room);
+    return text.substr(0, blank == std::string::npos || blank < room / 2 ? room : blank);
+}
+
 std::string commentSafe(std::string_view text) {
     static constexpr std::array<std::pair<char const*, char const*>, 12> known{{{"−", "-"},
                                                                                 {"±", "+/-"},

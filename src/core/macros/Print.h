@@ -18,8 +18,8 @@ struct PrintedMacro {
     std::string purposeOf(int line, std::string_view text_now) const;
 };
 
-/// Of a joined recipe. `behaviour`: what the owner found out about the controller, and the parameters that macros use.
-PrintedMacro printParametric(Recipe const& recipe, shop::Behaviour const& behaviour);
+/// As much of the text as has room: whole words where there are any. Comments are ASCII, so that a byte is a letter.
+std::string firstPart(std::string const& text, std::size_t room);
 
 /// For a comment: ASCII, no brackets, no line breaks.
 std::string commentSafe(std::string_view text);

@@ -4,7 +4,6 @@
 
 #include "core/base/Words.h"
 #include "core/macros/Figures.h"
-#include "core/macros/LinkNumbers.h"
 #include "core/macros/PlateZeroRecipe.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/zeroing/BoardZero.h"
@@ -82,7 +81,8 @@ struct SetterBuilder {
                                      feedWithUnit(touch.feeds.slow_mm_min, units()),
                                      feedWithUnit(parts.proof_mm_min(), units())));
         if (!fits)
-            header.push_back("Goes up before it goes across. The control must know the tool's number, by M6 or M61.");
+            header.push_back("Goes up before it goes across. The control must know the tool's number, by {tool change} "
+                             "or {tool named}.");
         header.push_back("First run: hand at the stop, low rapid override, the shortest tool.");
     }
     void describeAny() {
@@ -239,7 +239,7 @@ struct SetterBuilder {
         set.wrong = wrongText("The length in the table is wrong now: measure it again.");
         add("", "The length: what lies between this contact and that of the reference.", std::move(set));
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
-        add("", "", End{"The length is in the table. Jobs call it with G43 and the tool's number."});
+        add("", "", End{"The length is in the table. Jobs call it with {table length} and the tool's number."});
         header.push_back(
             fmt::format("Lengths count from {}, machine Z {} on the setter.", basis->words, len(basis->contact_mm)));
         return recipe();

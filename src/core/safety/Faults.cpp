@@ -3,6 +3,7 @@
 #include "core/safety/Faults.h"
 
 #include "core/macros/LinkNumbers.h"
+#include "core/safety/Rehearsal.h"
 
 #include <algorithm>
 #include <array>
@@ -106,7 +107,7 @@ constexpr Fault table[] = {
     {"inch_left", "Inch mode was left on", anything, [](World& w) { w.memory.modes.units = UnitSystem::Inch; }},
     {"metric_left", "Metric mode was left on", anything, [](World& w) { w.memory.modes.units = UnitSystem::Metric; }},
     {"incremental_left", "Incremental mode was left on", anything, [](World& w) { w.memory.modes.absolute = false; }},
-    {"shift_left", "A G92 shift was left on", anything,
+    {"shift_left", "A shift of the coordinates was left on", anything,
      [](World& w) { w.memory.shift_mm[2] = w.memory.kept_shift_mm[2] = 2.5; }},
     {"false_contact", "A false contact on the way down", plate,
      [](World& w) {
@@ -219,7 +220,10 @@ constexpr Fault table[] = {
          w.home_error_mm[2] = 4;
      }},
     {"link_unset", "The control has forgotten its parameters", readsLink,
-     [](World& w) { std::fill(w.memory.parameters.begin() + 31, w.memory.parameters.begin() + 5061, 0.0); }},
+     [](World& w) {
+         auto const kept = dialectOf(w).grammar.kept;
+         std::fill(w.memory.parameters.begin() + kept.first, w.memory.parameters.begin() + kept.last + 1, 0.0);
+     }},
     {"link_reused", "Another macro has used the link's first parameter", readsLink,
      [](World& w) {
          eachOffset(w, [](World& world, macros::LinkNumbers const& at) { world.memory.parameters[at.seal] = 1; });

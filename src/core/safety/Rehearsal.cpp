@@ -3,6 +3,7 @@
 #include "core/safety/Rehearsal.h"
 
 #include "core/base/Words.h"
+#include "core/dialects/Bundle.h"
 #include "core/machine/Believed.h"
 #include "core/machine/Run.h"
 #include "core/macros/LinkNumbers.h"
@@ -23,6 +24,7 @@ namespace {
 
 using macros::Kind;
 
+constexpr double most_override = 2; // where the knob of a control ends; common practice
 constexpr double assumed_stock_mm = 20;
 constexpr double method_window_mm = 10; // where a wrong tool would be wrong by the difference of the lengths
 
@@ -262,15 +264,23 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     auto zero = zeroing::plateZero(book, setup);
     if (!zero) return Failure(zero.error());
     auto const& behaviour = zero->machine.behaviour;
-    if (auto const numbers = macros::checkNumbers(behaviour); !numbers) return Failure(numbers.error());
+    auto const bundle = dialects::bundleOf(zero->machine.dialect);
+    if (!bundle) return Failure(bundle.error());
+    if (auto const numbers = dialects::checkNumbers(zero->machine.dialect, behaviour); !numbers)
+        return Failure(numbers.error());
+    // Where the text cannot lock the feed override, a knob at its end must still find the plate softly.
+    if (!(*bundle)->language().has(controller::Does::LockOverride)) zero->feeds.fast_mm_min /= most_override;
     Writer const writer{book, setup, kind, *zero};
     auto recipe = writer.recipe();
     if (!recipe) return Failure(recipe.error());
     if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
     Rehearsal made;
     made.kind = kind;
-    auto const chosen = recipe->without(leave_out).joined(behaviour.homed_parameter.has_value());
-    made.macro = macros::printParametric(chosen, behaviour);
+    auto const chosen =
+        recipe->without(leave_out).joined(behaviour.homed_parameter && (*bundle)->language().grammar.last_variable > 0);
+    auto printed = (*bundle)->print(chosen, behaviour);
+    if (!printed) return Failure(printed.error());
+    made.macro = std::move(*printed);
     auto& world = made.world();
     world = writer.world();
     if (macros::touchesPlate(kind)) {
@@ -311,27 +321,18 @@ Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const
 
 Prediction predict(Rehearsal const& rehearsal) {
     auto const& world = rehearsal.world();
-    auto const executable = controller::makeExecutable(rehearsal.macro.text, dialectOf(world));
-    auto const result = machine::run(executable, world);
+    auto const result = machine::run(machine::load(rehearsal.macro.text, dialectOf(world)), world);
     return {result.elapsed_s, static_cast<int>(std::lround(result.paused_s / world.person.pause_s))};
 }
 
 controller::Dialect dialectOf(machine::World const& world) {
-    auto dialect = controller::parametric();
-    auto const& b = world.behaviour;
-    dialect.homed_parameter = b.homed_parameter;
-    dialect.closed_at_start = b.closed_at_start == shop::ClosedAtStart::Refused
-                                  ? controller::ClosedAtStart::Error
-                                  : controller::ClosedAtStart::EndsAsContact;
-    dialect.end_resets_offset = b.offset_at_end == shop::OffsetAtEnd::First;
-    dialect.home_moves_all_axes = b.home_move == shop::HomeMove::AllAxes;
-    dialect.length_sign = world.length_sign == shop::LengthSign::Positive ? 1 : -1;
-    return dialect;
+    auto found = dialects::languageOf(world.dialect, world.behaviour, world.length_sign);
+    return found ? std::move(*found) : controller::Dialect{}; // a world is made and read with a dialect that there is
 }
 
 Result<shop::Contact> simulatedContact(Rehearsal const& rehearsal, std::int64_t at_utc_ms) {
     auto const& world = rehearsal.world();
-    auto const result = machine::run(controller::makeExecutable(rehearsal.macro.text, dialectOf(world)), world);
+    auto const result = machine::run(machine::load(rehearsal.macro.text, dialectOf(world)), world);
     if (result.outcome != controller::Outcome::Completed || result.contacts.size() < 3)
         return fail(Code::NoContact, {"virtual machine", result.where.line}, result.message);
     shop::Contact contact;

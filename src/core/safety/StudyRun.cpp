@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/StudyRun.h"
 
+#include "core/dialects/Bundle.h"
 #include "core/machine/Run.h"
 #include "core/machine/World.h"
 
@@ -19,26 +20,30 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     if (!recipe) return Failure(recipe.error());
     auto made = worldFor(book, setup);
     if (!made) return Failure(made.error());
-    auto const behaviour = zeroing::machineOf(book, setup).behaviour;
-    auto const chosen = recipe->joined(behaviour.homed_parameter.has_value());
+    auto const machine = zeroing::machineOf(book, setup);
+    auto const bundle = dialects::bundleOf(machine.dialect);
+    if (!bundle) return Failure(bundle.error());
+    auto const& behaviour = machine.behaviour;
+    auto const chosen = recipe->joined(behaviour.homed_parameter && (*bundle)->language().grammar.last_variable > 0);
     for (auto const& asked : chosen.acts())
         made->person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
     auto const homing = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Homing);
     if (!homing) return Failure(homing.error());
     made->home_scatter_mm = *homing ? (*homing)->s_mm : assumed_home_scatter_mm;
     StudyMacro study;
-    study.macro = macros::printParametric(chosen, behaviour);
+    auto printed = (*bundle)->print(chosen, behaviour);
+    if (!printed) return Failure(printed.error());
+    study.macro = std::move(*printed);
     study.loop = loop;
     study.at_release = book.find(setup.place.setter)->practice.read_on == shop::Direction::Release;
-    study.executable =
-        std::make_shared<controller::Executable const>(controller::makeExecutable(study.macro.text, dialectOf(*made)));
+    study.loaded = std::make_shared<machine::Loaded const>(machine::load(study.macro.text, dialectOf(*made)));
     study.world = std::make_shared<machine::World>(std::move(*made));
     return study;
 }
 
 Result<shop::Readings> runStudy(StudyMacro const& study, machine::World const& world, std::int64_t at_utc_ms,
                                 Going const& going) {
-    auto const result = machine::run(*study.executable, world, nullptr, going);
+    auto const result = machine::run(*study.loaded, world, nullptr, going);
     auto const touches = static_cast<std::size_t>(study.loop.touches);
     // Fast and slow in turn, after a proof; at the release each slow one is followed by a letting go.
     auto const& seen = study.at_release ? result.releases : result.contacts;

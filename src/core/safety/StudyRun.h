@@ -4,7 +4,7 @@
 // A study on the virtual machine: the macro of its readings, printed and run; for practice, and for seeing what a cause
 // would look like.
 
-#include "core/controller/Executable.h"
+#include "core/machine/Run.h"
 #include "core/macros/SetterRecipes.h"
 #include "core/safety/Rehearsal.h"
 
@@ -12,7 +12,7 @@ namespace steady::safety {
 
 struct StudyMacro {
     macros::PrintedMacro macro;
-    std::shared_ptr<controller::Executable const> executable; ///< of its text
+    std::shared_ptr<machine::Loaded const> loaded; ///< its text
     macros::TouchLoop loop;
     std::shared_ptr<machine::World const> world; ///< as believed, with the scatter of the machine's touches
     bool at_release = false;                     ///< the reading is where it lets go

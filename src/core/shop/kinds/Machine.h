@@ -179,7 +179,7 @@ struct Machine {
         f({"dialect", "controller"}, self.dialect);
         f({"homed_parameter", "parameter that reads homed"}, self.behaviour.homed_parameter, bounds::parameter);
         f({"closed_at_start", "closed at start"}, self.behaviour.closed_at_start);
-        f({"home_move", "axes of G28 and G30"}, self.behaviour.home_move);
+        f({"home_move", "axes that go to the stored point"}, self.behaviour.home_move);
         f({"offset_at_end", "work offset at the end"}, self.behaviour.offset_at_end);
         f({"scratch_parameter", "first parameter for a moment"}, self.behaviour.scratch_parameter,
           bounds::scratch_from);

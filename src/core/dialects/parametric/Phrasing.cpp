@@ -1,17 +1,19 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/gcode/Program.h"
+#include "core/dialects/Spoken.h"
+#include "core/dialects/parametric/Parametric.h"
 #include "core/macros/Figures.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/macros/Parts.h"
-#include "core/macros/Print.h"
 #include "core/quantity/WorkOffset.h"
 
 #include <cmath>
 #include <fmt/format.h>
 
-namespace steady::macros {
+namespace steady::dialects {
 namespace {
+
+using namespace macros;
 
 constexpr int first_label = 101;
 constexpr int most_tries = 3;
@@ -31,13 +33,6 @@ struct LinkNames {
     std::string sum(int work_offset) const { return fmt::format("[{} + {}.0]", d, 1000 + work_offset); }
 };
 
-/// As much of the text as has room: whole words where there are any. Comments are ASCII, so that a byte is a letter.
-std::string firstPart(std::string const& text, std::size_t room) {
-    if (text.size() <= room) return text;
-    auto const blank = text.rfind(' ', room);
-    return text.substr(0, blank == std::string::npos || blank < room / 2 ? room : blank);
-}
-
 /// Prints step after step; every number has a decimal point.
 struct Phrasing {
     UnitSystem units;
@@ -46,17 +41,26 @@ struct Phrasing {
     int step = -1;
     int label = first_label;
 
+    static std::size_t lineLength() { return static_cast<std::size_t>(parametric().grammar.line_length); }
     void line(std::string const& text) {
         out.text += text + "\n";
         out.step_of_line.push_back(step);
     }
     void comment(std::string const& text) {
-        for (std::string rest = commentSafe(text); !rest.empty();) {
-            auto const part = firstPart(rest, gcode::max_line_length - 2);
+        for (std::string rest = commentSafe(spoken(text, parametric())); !rest.empty();) {
+            auto const part = firstPart(rest, lineLength() - 2);
             line("(" + part + ")");
             rest.erase(0, part.size());
             rest.erase(0, rest.find_first_not_of(' '));
         }
+    }
+    void about() {
+        auto const& b = behaviour;
+        comment(fmt::format("Parameters: {} to {} for a moment, {} to {} for links, ten for each work offset.",
+                            b.scratch_parameter, b.scratch_parameter + shop::scratch_count - 1, b.link_parameter,
+                            b.link_parameter + work_offset_count * shop::link_block - 1));
+        comment(
+            fmt::format("Leaves in force: G{} G90 G94 G80 G40 G49 G61, feed override free, spindle off.", unitCode()));
     }
     void message(std::string const& text) { shown("MSG", text, {}); }
     /// With the values of parameters in it: `values` are their names.
@@ -65,10 +69,10 @@ struct Phrasing {
     void shown(std::string const& how, std::string const& text, std::string const& values) {
         static std::string const goes_on = " ... see above";
         auto const frame = how.size() + 3 + (values.empty() ? 0 : values.size() + 1);
-        auto safe = commentSafe(text);
-        if (safe.size() + frame > gcode::max_line_length) {
+        auto safe = commentSafe(spoken(text, parametric()));
+        if (safe.size() + frame > lineLength()) {
             comment(text);
-            safe = firstPart(safe, gcode::max_line_length - frame - goes_on.size()) + goes_on;
+            safe = firstPart(safe, lineLength() - frame - goes_on.size()) + goes_on;
         }
         line("(" + how + "," + safe + (values.empty() ? "" : " " + values) + ")");
     }
@@ -404,11 +408,14 @@ struct Phrasing {
 
 } // namespace
 
-PrintedMacro printParametric(Recipe const& recipe, shop::Behaviour const& behaviour) {
+Result<PrintedMacro> printParametric(Recipe const& recipe, shop::Behaviour const& behaviour) {
     Phrasing phrasing{recipe.units, behaviour, {}};
     phrasing.out.recipe = recipe;
     phrasing.comment(recipe.title + ", written by Steady Pin for a parametric controller.");
-    for (auto const& text : recipe.header) phrasing.comment(text);
+    for (std::size_t i = 0; i < recipe.header.size(); ++i) {
+        phrasing.comment(recipe.header[i]);
+        if (i == 0) phrasing.about(); // behind the machine
+    }
     for (auto const& step : recipe.steps) {
         ++phrasing.step;
         if (!step.purpose.empty()) phrasing.comment(step.purpose);
@@ -417,4 +424,4 @@ PrintedMacro printParametric(Recipe const& recipe, shop::Behaviour const& behavi
     return std::move(phrasing.out);
 }
 
-} // namespace steady::macros
+} // namespace steady::dialects

@@ -1,0 +1,37 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/Spoken.h"
+
+#include <algorithm>
+
+namespace steady::dialects {
+namespace {
+
+using controller::Does;
+
+struct Mark {
+    char const* written;
+    Does does;
+    char const* otherwise;
+};
+constexpr Mark marks[] = {{"{shift}", Does::Shift, "coordinate"},
+                          {"{no shift}", Does::ForgetShift, "the control's own means"},
+                          {"{tool change}", Does::ChangeTool, "a tool change"},
+                          {"{tool named}", Does::NameTool, "a word that names it"},
+                          {"{table length}", Does::LengthOfTable, "its length"}};
+
+} // namespace
+
+std::string spoken(std::string text, controller::Dialect const& dialect) {
+    for (auto const& mark : marks) {
+        std::string const written = mark.written;
+        for (auto at = text.find(written); at != std::string::npos; at = text.find(written, at)) {
+            auto const word = std::find_if(dialect.words.begin(), dialect.words.end(),
+                                           [&](auto const& each) { return each.does == mark.does; });
+            text.replace(at, written.size(), word == dialect.words.end() ? mark.otherwise : nameOf(*word));
+        }
+    }
+    return text;
+}
+
+} // namespace steady::dialects

@@ -1,0 +1,13 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Recipes speak of what a word does; the text for a control names the word.
+
+#include "core/controller/Dialect.h"
+
+namespace steady::dialects {
+
+/// “{no shift}” becomes the word of that control for it: “G92.1”. What it has no word for stays in words.
+std::string spoken(std::string text, controller::Dialect const& dialect);
+
+} // namespace steady::dialects

@@ -1,0 +1,227 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Segments for a control that keeps no numbers: it reports a touch, a person or the sender reads that, and the next
+// text is sent with the number in it. What must be checked is checked between two texts. Always in mm.
+#include "core/dialects/Spoken.h"
+#include "core/dialects/streaming/Streaming.h"
+#include "core/macros/Figures.h"
+#include "core/macros/Parts.h"
+#include "core/quantity/WorkOffset.h"
+
+#include <cmath>
+#include <fmt/format.h>
+#include <map>
+
+namespace steady::dialects {
+namespace {
+
+using namespace macros;
+
+constexpr double met_mm = 0.01; // a move that met nothing ends where it was to end, within what a report rounds
+constexpr auto mm = UnitSystem::Metric;
+
+/// The slots that a later step reads.
+struct Uses {
+    std::set<int> slots;
+    void add(Slot slot) { slots.insert(slot.number); }
+    void operator()(RequireAgreement const& s) {
+        for (auto const each : s.touches) add(each);
+    }
+    void operator()(TakeMean const& s) {
+        for (auto const each : s.touches) add(each);
+    }
+    void operator()(RequireLag const& s) { add(s.slow), add(s.fast); }
+    void operator()(RequireWindow const& s) { add(s.slot); }
+    void operator()(SetWorkZero const& s) { add(s.slot); }
+    void operator()(auto const&) {}
+};
+
+struct Segments {
+    PrintedMacro out;
+    std::set<int> used = {};
+    int step = -1, next = 1, reports = 0;
+    int last_way_back = -1;               ///< after it nobody asks where a proof began
+    std::map<int, std::string> sums = {}; ///< what a slot holds, by the names of reports
+    std::string proof = {};               ///< the last report of a proof
+    std::string asked = {};               ///< joined to the next question
+    std::optional<Error> refused = {};
+
+    void line(std::string const& text) {
+        out.text += text + "\n";
+        out.step_of_line.push_back(step);
+    }
+    void comment(std::string const& text) {
+        auto const room = static_cast<std::size_t>(streaming().grammar.line_length) - 2;
+        for (std::string rest = commentSafe(spoken(text, streaming())); !rest.empty();) {
+            auto const part = firstPart(rest, room);
+            line("(" + part + ")");
+            rest.erase(0, part.size());
+            rest.erase(0, rest.find_first_not_of(' '));
+        }
+    }
+    void between(std::string const& words) { line(fmt::format("(SEGMENT {}: {})", next++, words)); }
+    void ask(std::string const& words) {
+        between("do " + commentSafe(asked + words));
+        asked.clear();
+    }
+    /// The report of the move before, under a name of its own.
+    std::string report() {
+        auto name = fmt::format("z{}", ++reports);
+        between("report z AS " + name);
+        return name;
+    }
+    void require(std::string const& sum, double low_mm, double high_mm) {
+        between(fmt::format("require {} within {} to {}", sum, len(low_mm), len(high_mm)));
+    }
+    void cannot(char const* what, char const* instead) {
+        if (!refused) refused = Error{Code::NotCarried, {"macro"}, what, instead};
+    }
+    static std::string len(double value_mm) { return lengthFigure(value_mm, mm); }
+    static std::string plus(double value_mm) {
+        return std::abs(value_mm) < 0.00005 ? std::string()
+                                            : fmt::format(" {} {}", value_mm < 0 ? '-' : '+', len(std::abs(value_mm)));
+    }
+    std::string sum(Slot slot) const {
+        auto const known = sums.find(slot.number);
+        return known == sums.end() ? std::string() : known->second;
+    }
+    void probe(char const* code, std::string const& by, double feed_mm_min) {
+        line("G91");
+        line(fmt::format("{} Z{} F{}", code, by, feedFigure(feed_mm_min, mm)));
+        line("G90");
+    }
+    /// Into `slot` what the last touch reported, where somebody asks for it.
+    void keep(Slot slot) {
+        if (used.contains(slot.number)) sums[slot.number] = report();
+    }
+
+    void operator()(SetModes const& s) {
+        line("G21 G90 G94 G80 G40 G49");
+        if (s.work_offset > 6) return cannot("this work offset", "Use one of the first six");
+        if (s.work_offset > 0) line(workOffsetName(s.work_offset));
+    }
+    void operator()(RequireNoShift const&) {
+        asked += spoken("Is no {shift} shift in force? {no shift} cancels one. ", streaming());
+    }
+    void operator()(RequireHomed const& s) { asked += s.ask + " "; }
+    void operator()(RequireToolAllowed const&) {
+        cannot("which tool is in the spindle is not known to it",
+               "Write a macro that serves the tool in the spindle alone");
+    }
+    void operator()(RequireToolNot const& s) {
+        std::string numbers;
+        for (int const each : s.numbers) numbers += fmt::format("{}{}", numbers.empty() ? "" : ", ", each);
+        asked += "In the spindle there is none of these tools: " + numbers + ". ";
+    }
+    void operator()(SpindleStop const& s) {
+        line("M5");
+        if (s.spin_down_s > 0) line(fmt::format("G4 P{}", plainNumber(s.spin_down_s, 1)));
+    }
+    void operator()(Pause const& s) { ask(s.text); }
+    void operator()(RequireOpen const& s) { // closed at the start is an alarm of the control
+        probe("G38.3", len(s.up_mm), s.feed_mm_min);
+        if (step < last_way_back && s.begin.number > 0) sums[s.begin.number] = report() + plus(-s.up_mm);
+    }
+    void operator()(ProveContact const& s) { // not seen is an alarm of the control
+        ask(s.ask);
+        probe("G38.2", len(s.up_mm), s.feed_mm_min);
+        if (step < last_way_back) proof = report();
+    }
+    void operator()(TakeBack const& s) {
+        auto const way = sum(s.begin) + " - " + proof;
+        require(way, -s.most_mm, 0);
+        probe("G38.3", "{" + way + "}", s.feed_mm_min);
+        require(report() + " - [" + sum(s.begin) + "]", -met_mm, met_mm);
+    }
+    void operator()(ProbeDown const& s) {
+        auto const* fixed_mm = std::get_if<double>(&s.distance_mm);
+        if (!fixed_mm) return cannot("a search whose length stands in a variable", "Write a macro for one tool");
+        probe("G38.2", len(-*fixed_mm), s.feed_mm_min);
+        keep(s.into);
+    }
+    void operator()(Release const& s) {
+        probe("G38.4", len(s.up_mm), s.feed_mm_min);
+        keep(s.into);
+    }
+    void operator()(BackOff const& s) {
+        line("G91");
+        line(fmt::format("G1 Z{} F{}", len(s.up_mm), feedFigure(s.feed_mm_min, mm)));
+        line("G90");
+        line(fmt::format("G4 P{}", plainNumber(s.settle_s, 2)));
+    }
+    void operator()(Wait const& s) { line(fmt::format("G4 P{}", plainNumber(s.seconds, 1))); }
+    void operator()(AirBlast const& s) {
+        line(fmt::format("M64 P{}", s.output));
+        line(fmt::format("G4 P{}", plainNumber(s.seconds, 1)));
+        line(fmt::format("M65 P{}", s.output));
+    }
+    void operator()(RequireAgreement const& s) {
+        for (std::size_t i = 1; i < s.touches.size(); ++i)
+            require(sum(s.touches[i]) + " - " + sum(s.touches[0]), -s.tolerance_mm, s.tolerance_mm);
+    }
+    void operator()(TakeMean const& s) {
+        std::string all;
+        for (auto const slot : s.touches) all += (all.empty() ? "" : " + ") + sum(slot);
+        sums[s.into.number] = s.touches.size() == 1 ? all : fmt::format("[{}] / {}", all, s.touches.size());
+    }
+    void operator()(RequireLag const& s) {
+        require(sum(s.slow) + " - " + sum(s.fast) + plus(-s.expected_mm), -s.tolerance_mm, s.tolerance_mm);
+    }
+    void operator()(RequireWindow const& s) {
+        auto const *low = std::get_if<double>(&s.low_mm), *high = std::get_if<double>(&s.high_mm);
+        if (!low || !high) return cannot("a window that stands in variables", "Write a macro for one tool");
+        require(sum(s.slot), *low, *high);
+    }
+    void operator()(SetWorkZero const& s) {
+        auto const* offset = std::get_if<int>(&s.work_offset);
+        if (!offset) return cannot("a work offset that stands in a variable", "Write a macro for one tool");
+        auto zero = sum(s.slot);
+        for (double const each : s.addends_mm) zero += plus(each);
+        line(fmt::format("G10 L2 P{} Z{{{}}}", *offset, zero));
+    }
+    void operator()(ClearLink const&) {} // it keeps none
+    void operator()(KeepSpot const&) { comment("Where it was touched is not kept: note X and Y."); }
+    void operator()(RetractTo const& s) { line(fmt::format("G53 G0 Z{}", len(s.machine_z_mm))); }
+    void operator()(MoveAcross const& s) { line(fmt::format("G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
+    void operator()(TellLength const& s) { comment(s.slot.number == 0 ? s.text : s.text + " as the book says."); }
+    void operator()(End const& s) {
+        if (!s.text.empty()) comment(s.text);
+        if (out.recipe.units == UnitSystem::Inch) line("G20");
+        line("M2");
+    }
+    void operator()(auto const&) {
+        cannot("a step that needs a number kept in the control", "Touch the plate again after a change of the tool");
+    }
+};
+
+} // namespace
+
+Result<PrintedMacro> printStreaming(Recipe const& recipe, shop::Behaviour const& behaviour) {
+    Segments made{};
+    if (behaviour.closed_at_start != shop::ClosedAtStart::Refused)
+        made.cannot("an input that is closed before the move counts as a contact, and no text can tell",
+                    "Set the control to refuse that, if it can; otherwise zero by hand with paper");
+    Uses uses;
+    for (std::size_t i = 0; i < recipe.steps.size(); ++i) {
+        std::visit(uses, recipe.steps[i].action);
+        if (std::holds_alternative<TakeBack>(recipe.steps[i].action)) made.last_way_back = static_cast<int>(i);
+    }
+    made.used = std::move(uses.slots);
+    made.out.recipe = recipe;
+    made.comment(recipe.title + ", written by Steady Pin for a control that only streams.");
+    for (auto const& text : recipe.header) made.comment(text);
+    made.comment(
+        "In segments: send one, do what stands below it, fill in, send the next. Reports are machine Z in mm.");
+    made.comment("A report counts until a jog, a home or a change of the tool: after any of them begin anew.");
+    made.comment("An alarm of the control ends it: zero is as it was. Jog Z up before anything else.");
+    made.comment("Feed override at 100 %: this control does not lock it.");
+    for (auto const& step : recipe.steps) {
+        ++made.step;
+        if (!step.purpose.empty()) made.comment(step.purpose);
+        std::visit(made, step.action);
+    }
+    if (made.refused) return Failure(*made.refused);
+    return std::move(made.out);
+}
+
+} // namespace steady::dialects

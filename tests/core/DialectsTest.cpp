@@ -206,6 +206,11 @@ private Q_SLOTS:
                 QVERIFY2(safety::classify(result, rehearsal) == RunClass::Right, result.message.c_str());
                 QVERIFY(test::near(*safety::errorOf_mm(result, rehearsal), 0, 0.004));
                 QVERIFY(namesIn(rehearsal.macro.text).size() >= 4);
+                // The zero is set after every check, and by one line; nobody is asked to resume.
+                auto const text = QString::fromStdString(rehearsal.macro.text);
+                QCOMPARE(text.count(u"\nG10 "_s), 1);
+                QVERIFY(text.lastIndexOf(u": require "_s) < text.indexOf(u"\nG10 "_s));
+                QVERIFY(!text.contains(u"resume"_s, Qt::CaseInsensitive));
             }
     }
     /// Every fault of the plate: stopped, or harmless, or one that is listed for the parametric control as well.

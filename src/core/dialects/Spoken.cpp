@@ -18,6 +18,7 @@ constexpr Mark marks[] = {{"{shift}", Does::Shift, "coordinate"},
                           {"{no shift}", Does::ForgetShift, "the control's own means"},
                           {"{tool change}", Does::ChangeTool, "a tool change"},
                           {"{tool named}", Does::NameTool, "a word that names it"},
+                          {"{data}", Does::SetData, "that sets it"},
                           {"{table length}", Does::LengthOfTable, "its length"}};
 
 } // namespace

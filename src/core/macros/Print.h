@@ -13,6 +13,7 @@ struct PrintedMacro {
     std::string text;
     std::vector<int> step_of_line; ///< index into Recipe::steps by line (from 0); -1: header
     Recipe recipe;
+    std::vector<AskedFor> asked = {}; ///< at each pause of the text, in its words, when nothing is forgotten
 
     /// Why a line (from 1) is there; empty when `text_now` is no longer what was printed.
     std::string purposeOf(int line, std::string_view text_now) const;

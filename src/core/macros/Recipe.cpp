@@ -70,15 +70,4 @@ std::vector<std::string> Recipe::ids() const {
     return found;
 }
 
-std::vector<AskedFor> Recipe::acts() const {
-    std::vector<AskedFor> pauses;
-    for (auto step : steps) {
-        auto const [text, acts] = pauseOf(step);
-        auto const* pause = std::get_if<Pause>(&step.action);
-        if (text) pauses.push_back({*text, *acts, pause ? pause->expect_mm : std::nullopt});
-        if (auto const* prove = std::get_if<ProveContact>(&step.action)) pauses.push_back({prove->again, {}, {}});
-    }
-    return pauses;
-}
-
 } // namespace steady::macros

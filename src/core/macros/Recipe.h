@@ -31,8 +31,6 @@ struct Recipe {
     Recipe joined(bool homed_readable) const;
     /// Every id that can be left out, in order.
     std::vector<std::string> ids() const;
-    /// What the person does at each pause, in order, when nothing is forgotten; of a joined recipe.
-    std::vector<AskedFor> acts() const;
 };
 
 } // namespace steady::macros

@@ -289,8 +289,8 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     } else {
         afterAChange(world, zero->machine);
     }
-    for (auto const& asked : chosen.acts())
-        world.person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
+    for (auto const& asked : made.macro.asked)
+        world.person.pauses.push_back({asked.acts, asked.message, asked.expect_mm});
     if (kind == Kind::TableZero) made.intended_mm = -world.stock_thickness_mm;
     if (kind == Kind::TrimZero) made.intended_mm = -setup.prefer.trim_mm;
     if (kind == Kind::GoAndLook) made.intended_mm = setup.prefer.look_mm;

@@ -25,8 +25,6 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     if (!bundle) return Failure(bundle.error());
     auto const& behaviour = machine.behaviour;
     auto const chosen = recipe->joined(behaviour.homed_parameter && (*bundle)->language().grammar.last_variable > 0);
-    for (auto const& asked : chosen.acts())
-        made->person.pauses.push_back({asked.acts, macros::commentSafe(asked.message), asked.expect_mm});
     auto const homing = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Homing);
     if (!homing) return Failure(homing.error());
     made->home_scatter_mm = *homing ? (*homing)->s_mm : assumed_home_scatter_mm;
@@ -34,6 +32,8 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     auto printed = (*bundle)->print(chosen, behaviour);
     if (!printed) return Failure(printed.error());
     study.macro = std::move(*printed);
+    for (auto const& asked : study.macro.asked)
+        made->person.pauses.push_back({asked.acts, asked.message, asked.expect_mm});
     study.loop = loop;
     study.at_release = book.find(setup.place.setter)->practice.read_on == shop::Direction::Release;
     study.loaded = std::make_shared<machine::Loaded const>(machine::load(study.macro.text, dialectOf(*made)));

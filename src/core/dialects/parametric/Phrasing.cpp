@@ -7,6 +7,7 @@
 #include "core/macros/Parts.h"
 #include "core/quantity/WorkOffset.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -40,6 +41,7 @@ struct Phrasing {
     PrintedMacro out;
     int step = -1;
     int label = first_label;
+    std::string last_shown = {};
 
     static std::size_t lineLength() { return static_cast<std::size_t>(parametric().grammar.line_length); }
     void line(std::string const& text) {
@@ -74,6 +76,7 @@ struct Phrasing {
             comment(text);
             safe = firstPart(safe, lineLength() - frame - goes_on.size()) + goes_on;
         }
+        last_shown = safe;
         line("(" + how + "," + safe + (values.empty() ? "" : " " + values) + ")");
     }
     void pause(std::string const& text) {
@@ -163,7 +166,13 @@ struct Phrasing {
         line("M5");
         if (s.spin_down_s > 0) line(fmt::format("G4 P{}", plainNumber(s.spin_down_s, 1)));
     }
-    void operator()(Pause const& s) { pause(s.text); }
+    /// A pause at which the person does something.
+    void ask(std::string const& text, Acts const& acts, std::optional<double> expect_mm = {}) {
+        pause(text);
+        auto const known = [&](AskedFor const& each) { return each.message == last_shown; };
+        if (std::none_of(out.asked.begin(), out.asked.end(), known)) out.asked.push_back({last_shown, acts, expect_mm});
+    }
+    void operator()(Pause const& s) { ask(s.text, s.acts, s.expect_mm); }
     void operator()(RequireOpen const& s) {
         probe(len(s.up_mm), s.feed_mm_min);
         alarmIf("#5070 NE 0", s.alarm);
@@ -178,7 +187,7 @@ struct Phrasing {
     }
     void operator()(ProveContact const& s) {
         auto ask = [&] {
-            pause(s.ask);
+            this->ask(s.ask, s.acts);
             probe(len(s.up_mm), s.feed_mm_min);
             line(fmt::format("{}=#5070", name(s.seen)));
         };
@@ -186,7 +195,7 @@ struct Phrasing {
         line(fmt::format("{}=1", name(s.tries)));
         int const o = label++;
         line(fmt::format("O{} WHILE [[{} EQ 0] AND [{} LT {}]]", o, name(s.seen), name(s.tries), most_tries));
-        pause(s.again);
+        this->ask(s.again, {});
         back(s.begin, s.up_mm + most_below_mm, s.feed_mm_min * 4, s.met);
         ask();
         line(fmt::format("{0}=[{0} + 1]", name(s.tries)));

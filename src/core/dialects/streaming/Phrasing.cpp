@@ -17,7 +17,7 @@ namespace {
 
 using namespace macros;
 
-constexpr double met_mm = 0.01; // a move that met nothing ends where it was to end, within what a report rounds
+constexpr double met_mm = 0.05; // a move that met nothing ends where it was to end, within what stopping takes
 constexpr auto mm = UnitSystem::Metric;
 
 /// The slots that a later step reads.
@@ -60,8 +60,14 @@ struct Segments {
         }
     }
     void between(std::string const& words) { line(fmt::format("(SEGMENT {}: {})", next++, words)); }
-    void ask(std::string const& words) {
-        between("do " + commentSafe(asked + words));
+    /// Who reads this sends the next segment, where others resume.
+    void ask(std::string words, Acts const& acts, std::optional<double> expect_mm = {}) {
+        for (auto const& [from, to] : {std::pair{"Resume,", "Send,"}, std::pair{"hen resume", "hen send"}})
+            for (auto at = words.find(from); at != std::string::npos; at = words.find(from))
+                words.replace(at, std::string_view(from).size(), to);
+        auto const shown = commentSafe(asked + words);
+        between("do " + shown);
+        out.asked.push_back({shown, acts, expect_mm});
         asked.clear();
     }
     /// The report of the move before, under a name of its own.
@@ -95,7 +101,14 @@ struct Segments {
         if (used.contains(slot.number)) sums[slot.number] = report();
     }
 
+    /// Steps that are nothing here, or something else than their purpose says.
+    static bool saysItsOwn(Action const& action) {
+        return std::holds_alternative<SetModes>(action) || std::holds_alternative<ClearLink>(action) ||
+               std::holds_alternative<KeepSpot>(action);
+    }
+
     void operator()(SetModes const& s) {
+        comment("Modes that could be left over are set; no length offset.");
         line("G21 G90 G94 G80 G40 G49");
         if (s.work_offset > 6) return cannot("this work offset", "Use one of the first six");
         if (s.work_offset > 0) line(workOffsetName(s.work_offset));
@@ -117,13 +130,13 @@ struct Segments {
         line("M5");
         if (s.spin_down_s > 0) line(fmt::format("G4 P{}", plainNumber(s.spin_down_s, 1)));
     }
-    void operator()(Pause const& s) { ask(s.text); }
+    void operator()(Pause const& s) { ask(s.text, s.acts, s.expect_mm); }
     void operator()(RequireOpen const& s) { // closed at the start is an alarm of the control
         probe("G38.3", len(s.up_mm), s.feed_mm_min);
         if (step < last_way_back && s.begin.number > 0) sums[s.begin.number] = report() + plus(-s.up_mm);
     }
     void operator()(ProveContact const& s) { // not seen is an alarm of the control
-        ask(s.ask);
+        ask(s.ask, s.acts);
         probe("G38.2", len(s.up_mm), s.feed_mm_min);
         if (step < last_way_back) proof = report();
     }
@@ -210,14 +223,14 @@ Result<PrintedMacro> printStreaming(Recipe const& recipe, shop::Behaviour const&
     made.out.recipe = recipe;
     made.comment(recipe.title + ", written by Steady Pin for a control that only streams.");
     for (auto const& text : recipe.header) made.comment(text);
-    made.comment(
-        "In segments: send one, do what stands below it, fill in, send the next. Reports are machine Z in mm.");
+    made.comment("In segments: send one, do what stands below it, fill in, send the next. Lines and reports are in mm.");
     made.comment("A report counts until a jog, a home or a change of the tool: after any of them begin anew.");
-    made.comment("An alarm of the control ends it: zero is as it was. Jog Z up before anything else.");
+    made.comment("An alarm of the control ends it, and so does a figure out of its bounds. Before the line {data} zero is "
+                 "as it was, after it zero is set. Jog Z up before anything else.");
     made.comment("Feed override at 100 %: this control does not lock it.");
     for (auto const& step : recipe.steps) {
         ++made.step;
-        if (!step.purpose.empty()) made.comment(step.purpose);
+        if (!step.purpose.empty() && !made.saysItsOwn(step.action)) made.comment(step.purpose);
         std::visit(made, step.action);
     }
     if (made.refused) return Failure(*made.refused);

@@ -92,20 +92,53 @@ void MacroEditor::dress() {
     setMarginWidth(0, QFontMetrics(font).horizontalAdvance(QStringLiteral("0000")) + 6);
 }
 
-void MacroEditor::colour() {
-    auto const bytes = text().toUtf8();
-    auto const program =
-        gcode::parse(std::string_view(bytes.constData(), static_cast<std::size_t>(bytes.size())), m_grammar);
-    SendScintilla(SCI_STARTSTYLING, 0UL, 0L);
-    SendScintilla(SCI_SETSTYLING, static_cast<unsigned long>(bytes.size()), static_cast<long>(TokenKind::Text));
-    long start = 0;
-    for (std::size_t i = 0; i < program.tokens.size(); ++i) {
-        for (auto const& token : program.tokens[i]) {
-            SendScintilla(SCI_STARTSTYLING, static_cast<unsigned long>(start + token.begin), 0L);
-            SendScintilla(SCI_SETSTYLING, static_cast<unsigned long>(token.length), static_cast<long>(token.kind));
+namespace {
+
+struct Piece {
+    std::size_t begin, length;
+    TokenKind kind;
+};
+
+/// In a text in segments: what is filled in later, which a digit of the same length stands for, and what is for the
+/// person.
+std::vector<Piece> piecesOf(std::string& text) {
+    std::vector<Piece> pieces;
+    constexpr std::string_view between = "(SEGMENT ";
+    for (std::size_t at = 0; at < text.size();) {
+        auto const line_end = std::min(text.find('\n', at), text.size());
+        if (text.compare(at, between.size(), between) == 0) {
+            pieces.push_back({at, line_end - at, TokenKind::Message});
+        } else {
+            for (auto open = text.find('{', at); open < line_end; open = text.find('{', open)) {
+                auto const close = text.find('}', open);
+                if (close >= line_end) break;
+                pieces.push_back({open, close + 1 - open, TokenKind::Parameter});
+                text.replace(open, close + 1 - open, "0" + std::string(close - open, ' '));
+            }
         }
-        start = SendScintilla(SCI_POSITIONFROMLINE, static_cast<unsigned long>(i + 1));
+        at = line_end + 1;
     }
+    return pieces;
+}
+
+} // namespace
+
+void MacroEditor::colour() {
+    auto bytes = text().toStdString();
+    auto const pieces = m_grammar.sums ? std::vector<Piece>() : piecesOf(bytes);
+    auto const program = gcode::parse(bytes, m_grammar);
+    auto const style = [this](std::size_t begin, std::size_t length, TokenKind kind) {
+        SendScintilla(SCI_STARTSTYLING, static_cast<unsigned long>(begin), 0L);
+        SendScintilla(SCI_SETSTYLING, static_cast<unsigned long>(length), static_cast<long>(kind));
+    };
+    style(0, bytes.size(), TokenKind::Text);
+    std::size_t start = 0;
+    for (std::size_t i = 0; i < program.tokens.size(); ++i) {
+        for (auto const& token : program.tokens[i])
+            style(start + static_cast<std::size_t>(token.begin), static_cast<std::size_t>(token.length), token.kind);
+        start = static_cast<std::size_t>(SendScintilla(SCI_POSITIONFROMLINE, static_cast<unsigned long>(i + 1)));
+    }
+    for (auto const& piece : pieces) style(piece.begin, piece.length, piece.kind);
 }
 
 void MacroEditor::setMacro(QString const& macro) {

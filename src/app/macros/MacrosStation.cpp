@@ -5,6 +5,7 @@
 #include "app/widgets/Ladders.h"
 #include "core/advice/Care.h"
 #include "core/base/Words.h"
+#include "core/dialects/Bundle.h"
 #include "core/install/Proof.h"
 #include "core/safety/Faults.h"
 #include "paper/SignalsPainter.h"
@@ -205,7 +206,8 @@ void MacrosStation::refresh() {
     auto const before = m_rehearsal ? m_rehearsal->macro.text : std::string();
     bool const mine = edited();
     rehearse();
-    if (m_rehearsal) m_editor->setGrammar(safety::dialectOf(m_rehearsal->world()).grammar);
+    if (auto const bundle = dialects::bundleOf(zeroing::machineOf(desk().book(), desk().setup()).dialect))
+        m_editor->setGrammar((*bundle)->language().grammar);
     if (m_rehearsal && !mine) m_editor->setMacro(text(m_rehearsal->macro.text));
     if (!m_rehearsal && !mine) m_editor->setMacro({});
     showKept();

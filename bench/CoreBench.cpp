@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What the program does most often, each beside something plain that everybody knows, in the same run.
 
+#include "core/dialects/parametric/Parametric.h"
 #include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 #include "demo/DemoBook.h"

@@ -249,6 +249,32 @@ private Q_SLOTS:
                          fmt::format("{} by {}", name, off_mm).c_str());
             }
     }
+    /// Of two slow touches that differ only their agreement tells, where the lag of the fast one is not looked at.
+    void slowTouchesMustAgree() {
+        auto const shop = streamed(Kind::PlateZero);
+        for (bool const checked : {true, false}) {
+            auto const rehearsal =
+                shop.rehearse(Kind::PlateZero, checked ? std::set<std::string>{"lag-check"}
+                                                       : std::set<std::string>{"lag-check", "agreement"});
+            auto world = rehearsal.world();
+            world.person.misreads = {{namesIn(rehearsal.macro.text).back(), 0.2}};
+            auto const found = safety::classify(ran(rehearsal, world), rehearsal);
+            QVERIFY((found == RunClass::StoppedSafely) == checked);
+        }
+    }
+    /// Where it began, misread by 50 mm: the way back is not sent, and nothing moves.
+    void aWrongWayBackIsNotSent() {
+        auto const shop = streamed(Kind::PlateZero);
+        auto const rehearsal = shop.rehearse(Kind::PlateZero);
+        for (double const off_mm : {50.0, -50.0}) {
+            auto world = rehearsal.world();
+            world.person.misreads = {{"z1", off_mm}};
+            auto const result = ran(rehearsal, world);
+            QCOMPARE(result.outcome, Outcome::Alarm);
+            QVERIFY(result.message.starts_with("z1 - "));
+            QVERIFY(result.position_mm[2] > rehearsal.world().position_mm[2]); // still where the proof left it
+        }
+    }
     /// What it cannot carry is said with the reason, and with what to do instead.
     void whatItCannotCarryIsSaid() {
         for (auto const kind : macros::every_kind) {

@@ -161,7 +161,7 @@ struct Dialect {
     bool has(Does what) const;
 
 private:
-    std::vector<std::int16_t> m_of_g, m_of_m; ///< by tenths, and by whole code; −1: none
+    std::vector<std::int16_t> m_of_g, m_of_m; ///< by tenths; −1: none
 };
 
 } // namespace steady::controller

@@ -175,6 +175,14 @@ private Q_SLOTS:
         QCOMPARE(wrong("SEGMENT 2", "SEGMENT 3").front().where.line, 8);
         QCOMPARE(wrong("9.942}", "9.942").front().where.line, 7);
         QCOMPARE(wrong("G90", "G90 X#1").front().where.line, 4);
+        // What is to be done may begin like “do”, and a typed number has as many digits as were asked for.
+        auto const parts = gcode::segmentsOf("(SEGMENT 1: do door shut)\n(SEGMENT 2: type where mm 2)\n");
+        QCOMPARE(parts.segments[0].then->words, std::string("door shut"));
+        world.person.types = {{"spot", 1.2345}};
+        auto const typed = machine::run(
+            machine::load("G21\nG54\n(SEGMENT 1: type spot mm 2)\nG10 L2 P1 Z{spot}\n", safety::dialectOf(world)),
+            world);
+        QCOMPARE(typed.memory.work_offsets_mm[0][2], 1.23);
         // Nothing was probed, nobody types, or the check does not hold: nothing more is sent, and no zero is set.
         auto const ends = [&](std::string const& instead) {
             auto changed = text;
@@ -274,6 +282,19 @@ private Q_SLOTS:
             QVERIFY(result.message.starts_with("z1 - "));
             QVERIFY(result.position_mm[2] > rehearsal.world().position_mm[2]); // still where the proof left it
         }
+    }
+    /// Whatever is left out, the text can be read, or it is said what no step reads any more.
+    void whatIsLeftOutIsNoWrongText() {
+        auto const shop = streamed(Kind::PlateZero);
+        int said = 0;
+        for (auto const& id : shop.rehearse(Kind::PlateZero).macro.recipe.ids()) {
+            auto const made = safety::rehearse(shop.reader(), shop.setup(), Kind::PlateZero, {id});
+            if (made)
+                QVERIFY2(machine::load(made->macro.text, dialects::streaming()).findings.empty(), id.c_str());
+            else
+                QVERIFY2(made.error().code == Code::NotCarried && ++said, id.c_str());
+        }
+        QVERIFY(said > 0);
     }
     /// What it cannot carry is said with the reason, and with what to do instead.
     void whatItCannotCarryIsSaid() {

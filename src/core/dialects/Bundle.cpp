@@ -36,6 +36,13 @@ Result<controller::Dialect> languageOf(std::string_view id, shop::Behaviour cons
     return made;
 }
 
+Result<macros::PrintedMacro> written(macros::Recipe const& recipe, shop::Machine const& machine) {
+    auto const bundle = bundleOf(machine.dialect);
+    if (!bundle) return Failure(bundle.error());
+    bool const has_variables = (*bundle)->language().grammar.last_variable > 0;
+    return (*bundle)->print(recipe.joined(machine.behaviour.homed_parameter && has_variables), machine.behaviour);
+}
+
 Result<void> checkNumbers(std::string_view id, shop::Behaviour const& behaviour) {
     auto const bundle = bundleOf(id);
     if (!bundle) return Failure(bundle.error());

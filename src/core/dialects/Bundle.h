@@ -10,7 +10,7 @@
 namespace steady::dialects {
 
 struct Bundle {
-    controller::Dialect const& (*language)(); ///< as found on the bench of no owner: its defaults
+    controller::Dialect const& (*language)(); ///< before an owner has told how it behaves
     /// Of a joined recipe. `behaviour`: what the owner found out about the control, and the variables that macros use.
     /// Error: NotCarried, with the step that this sort of control cannot take, and why.
     Result<macros::PrintedMacro> (*print)(macros::Recipe const& recipe, shop::Behaviour const& behaviour);
@@ -26,6 +26,9 @@ Result<Bundle const*> bundleOf(std::string_view id);
 
 /// The language as the owner found it on the control. Error: as bundleOf.
 Result<controller::Dialect> languageOf(std::string_view id, shop::Behaviour const& behaviour, shop::LengthSign sign);
+
+/// The text for that machine: what its control cannot read is asked of the person. Error: as bundleOf, and NotCarried.
+Result<macros::PrintedMacro> written(macros::Recipe const& recipe, shop::Machine const& machine);
 
 /// Whether the variables that macros use exist in that control and do not meet each other. Error: as bundleOf;
 /// NumbersOverlap, with both uses; OutOfRange, with the numbers there are.

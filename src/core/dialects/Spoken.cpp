@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dialects/Spoken.h"
 
+#include "core/macros/Print.h"
+
 #include <algorithm>
 
 namespace steady::dialects {
@@ -33,6 +35,18 @@ std::string spoken(std::string text, controller::Dialect const& dialect) {
         }
     }
     return text;
+}
+
+std::vector<std::string> commentLines(std::string const& text, controller::Dialect const& dialect) {
+    auto const room = static_cast<std::size_t>(dialect.grammar.line_length) - 2; // its brackets
+    std::vector<std::string> lines;
+    for (std::string rest = macros::commentSafe(spoken(text, dialect)); !rest.empty();) {
+        auto const part = macros::firstPart(rest, room);
+        lines.push_back("(" + part + ")");
+        rest.erase(0, part.size());
+        rest.erase(0, rest.find_first_not_of(' '));
+    }
+    return lines;
 }
 
 } // namespace steady::dialects

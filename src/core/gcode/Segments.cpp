@@ -57,7 +57,7 @@ std::optional<Between> betweenOf(std::string const& text, int line) {
     auto const verb = lower(words[0]);
     if (verb == "do") {
         made.what = Between::What::Do;
-        made.words = text.substr(text.find(words[1]));
+        made.words = text.substr(text.find(words[1], text.find(words[0]) + words[0].size()));
         return made;
     }
     if (verb == "report") {

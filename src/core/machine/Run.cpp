@@ -108,6 +108,7 @@ public:
             m_result.outcome = outcome;
             m_result.message = std::move(message);
             m_result.where.line = what.line;
+            m_result.text.clear(); // no line that was sent
             return false;
         };
         switch (what.what) {
@@ -126,7 +127,8 @@ public:
                 std::find_if(types.begin(), types.end(), [&](auto const& t) { return t.name == what.name; });
             if (typed == types.end())
                 return ends(controller::Outcome::PausedForever, fmt::format("Nobody typed “{}”.", what.name));
-            known[what.name] = typed->mm + misread_mm(what.name);
+            double const unit = std::pow(10.0, -what.decimals);
+            known[what.name] = std::round(typed->mm / unit) * unit + misread_mm(what.name);
             return true;
         }
         case What::Require: {

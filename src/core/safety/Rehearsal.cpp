@@ -276,9 +276,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
     Rehearsal made;
     made.kind = kind;
-    auto const chosen =
-        recipe->without(leave_out).joined(behaviour.homed_parameter && (*bundle)->language().grammar.last_variable > 0);
-    auto printed = (*bundle)->print(chosen, behaviour);
+    auto printed = dialects::written(recipe->without(leave_out), zero->machine);
     if (!printed) return Failure(printed.error());
     made.macro = std::move(*printed);
     auto& world = made.world();

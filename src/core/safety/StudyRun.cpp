@@ -20,16 +20,11 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     if (!recipe) return Failure(recipe.error());
     auto made = worldFor(book, setup);
     if (!made) return Failure(made.error());
-    auto const machine = zeroing::machineOf(book, setup);
-    auto const bundle = dialects::bundleOf(machine.dialect);
-    if (!bundle) return Failure(bundle.error());
-    auto const& behaviour = machine.behaviour;
-    auto const chosen = recipe->joined(behaviour.homed_parameter && (*bundle)->language().grammar.last_variable > 0);
     auto const homing = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Homing);
     if (!homing) return Failure(homing.error());
     made->home_scatter_mm = *homing ? (*homing)->s_mm : assumed_home_scatter_mm;
     StudyMacro study;
-    auto printed = (*bundle)->print(chosen, behaviour);
+    auto printed = dialects::written(*recipe, zeroing::machineOf(book, setup));
     if (!printed) return Failure(printed.error());
     study.macro = std::move(*printed);
     for (auto const& asked : study.macro.asked)

@@ -49,12 +49,7 @@ struct Phrasing {
         out.step_of_line.push_back(step);
     }
     void comment(std::string const& text) {
-        for (std::string rest = commentSafe(spoken(text, parametric())); !rest.empty();) {
-            auto const part = firstPart(rest, lineLength() - 2);
-            line("(" + part + ")");
-            rest.erase(0, part.size());
-            rest.erase(0, rest.find_first_not_of(' '));
-        }
+        for (auto const& each : commentLines(text, parametric())) line(each);
     }
     void about() {
         auto const& b = behaviour;

@@ -19,6 +19,7 @@ using namespace macros;
 
 constexpr double met_mm = 0.05; // a move that met nothing ends where it was to end, within what stopping takes
 constexpr auto mm = UnitSystem::Metric;
+constexpr char const* instead_by_plate = "Touch by hand, or zero by the plate anew after each change of the tool";
 
 /// The slots that a later step reads.
 struct Uses {
@@ -51,13 +52,7 @@ struct Segments {
         out.step_of_line.push_back(step);
     }
     void comment(std::string const& text) {
-        auto const room = static_cast<std::size_t>(streaming().grammar.line_length) - 2;
-        for (std::string rest = commentSafe(spoken(text, streaming())); !rest.empty();) {
-            auto const part = firstPart(rest, room);
-            line("(" + part + ")");
-            rest.erase(0, part.size());
-            rest.erase(0, rest.find_first_not_of(' '));
-        }
+        for (auto const& each : commentLines(text, streaming())) line(each);
     }
     void between(std::string const& words) { line(fmt::format("(SEGMENT {}: {})", next++, words)); }
     /// Who reads this sends the next segment, where others resume.
@@ -87,9 +82,12 @@ struct Segments {
         return std::abs(value_mm) < 0.00005 ? std::string()
                                             : fmt::format(" {} {}", value_mm < 0 ? '-' : '+', len(std::abs(value_mm)));
     }
-    std::string sum(Slot slot) const {
+    /// What a slot holds. None: the step that reads it was left out.
+    std::string sum(Slot slot) {
         auto const known = sums.find(slot.number);
-        return known == sums.end() ? std::string() : known->second;
+        if (known != sums.end()) return known->second;
+        cannot("a number that no step reads any more", "Leave out another protection");
+        return {};
     }
     void probe(char const* code, std::string const& by, double feed_mm_min) {
         line("G91");
@@ -118,8 +116,7 @@ struct Segments {
     }
     void operator()(RequireHomed const& s) { asked += s.ask + " "; }
     void operator()(RequireToolAllowed const&) {
-        cannot("which tool is in the spindle is not known to it",
-               "Write a macro that serves the tool in the spindle alone");
+        cannot("which tool is in the spindle is not known to it", instead_by_plate);
     }
     void operator()(RequireToolNot const& s) {
         std::string numbers;
@@ -141,6 +138,7 @@ struct Segments {
         if (step < last_way_back) proof = report();
     }
     void operator()(TakeBack const& s) {
+        if (proof.empty()) return cannot("a way back from where nothing was reported", "Leave out another protection");
         auto const way = sum(s.begin) + " - " + proof;
         require(way, -s.most_mm, 0);
         probe("G38.3", "{" + way + "}", s.feed_mm_min);
@@ -148,7 +146,7 @@ struct Segments {
     }
     void operator()(ProbeDown const& s) {
         auto const* fixed_mm = std::get_if<double>(&s.distance_mm);
-        if (!fixed_mm) return cannot("a search whose length stands in a variable", "Write a macro for one tool");
+        if (!fixed_mm) return cannot("a search whose length stands in a variable", instead_by_plate);
         probe("G38.2", len(-*fixed_mm), s.feed_mm_min);
         keep(s.into);
     }
@@ -182,12 +180,12 @@ struct Segments {
     }
     void operator()(RequireWindow const& s) {
         auto const *low = std::get_if<double>(&s.low_mm), *high = std::get_if<double>(&s.high_mm);
-        if (!low || !high) return cannot("a window that stands in variables", "Write a macro for one tool");
+        if (!low || !high) return cannot("a window that stands in variables", instead_by_plate);
         require(sum(s.slot), *low, *high);
     }
     void operator()(SetWorkZero const& s) {
         auto const* offset = std::get_if<int>(&s.work_offset);
-        if (!offset) return cannot("a work offset that stands in a variable", "Write a macro for one tool");
+        if (!offset) return cannot("a work offset that stands in a variable", instead_by_plate);
         auto zero = sum(s.slot);
         for (double const each : s.addends_mm) zero += plus(each);
         line(fmt::format("G10 L2 P{} Z{{{}}}", *offset, zero));
@@ -202,9 +200,7 @@ struct Segments {
         if (out.recipe.units == UnitSystem::Inch) line("G20");
         line("M2");
     }
-    void operator()(auto const&) {
-        cannot("a step that needs a number kept in the control", "Touch the plate again after a change of the tool");
-    }
+    void operator()(auto const&) { cannot("a step that needs a number kept in the control", instead_by_plate); }
 };
 
 } // namespace

@@ -13,13 +13,13 @@ void BookOptions::addKind(CLI::App& app, bool required) {
     for (auto const each : macros::every_kind) names.insert(macros::name(each));
     auto* option = app.add_option_function<std::string>(
         required ? "kind" : "--kind", [this](std::string const& name) { kind = *macros::kindNamed(name); },
-        "Which macro: plate-zero, plate-zero-link, re-touch, tool-length, offset-per-tool");
+        "Which macro");
     option->check(CLI::IsMember(names));
     if (required) option->required();
 }
 
-void BookOptions::add(CLI::App& app) {
-    app.add_option("--book", book, "The book, a .pinbook file")->required();
+void BookOptions::add(CLI::App& app, bool book_needed) {
+    app.add_option("--book", book, "The book, a .pinbook file")->required(book_needed);
     app.add_option("--machine", machine, "Name of the machine; otherwise the one in use");
     app.add_option("--tool", tool, "Number of the tool in the spindle; otherwise the one in the book");
     app.add_option("--leave-out", leave_out, "Leave out a protecting step, to see what it protects from");

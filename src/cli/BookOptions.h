@@ -15,7 +15,7 @@ struct BookOptions {
     std::string machine; ///< its name; empty: the one in use
     int tool = 0;        ///< number of the tool in the spindle; 0: the book's
 
-    void add(CLI::App& app);
+    void add(CLI::App& app, bool book_needed = true);
     /// The kind of macro, as an argument that must be there or as an option.
     void addKind(CLI::App& app, bool required);
     /// Opens the book for reading only and writes its macro.

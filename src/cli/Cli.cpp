@@ -14,10 +14,12 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 15> commands{{
+constexpr std::array<Command, 17> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
+    {"campaign", "Try a macro with every fault of the shop, in many worlds", addCampaign},
+    {"faults", "List the faults of the shop: cause, sign, precaution", addFaults},
     {"lint", "Say what is wrong with the text of a macro", addLint},
     {"dialects", "List the sorts of control that macros are written for", addDialects},
     {"check", "Say whether a book is sound, and which numbers look like slips", addCheck},

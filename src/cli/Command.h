@@ -34,6 +34,8 @@ std::function<int()> addWrite(CLI::App& app, Streams streams);
 std::function<int()> addWorld(CLI::App& app, Streams streams);
 std::function<int()> addRun(CLI::App& app, Streams streams);
 std::function<int()> addLint(CLI::App& app, Streams streams);
+std::function<int()> addCampaign(CLI::App& app, Streams streams);
+std::function<int()> addFaults(CLI::App& app, Streams streams);
 std::function<int()> addDialects(CLI::App& app, Streams streams);
 std::function<int()> addCheck(CLI::App& app, Streams streams);
 std::function<int()> addStatus(CLI::App& app, Streams streams);

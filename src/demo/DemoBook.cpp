@@ -3,7 +3,7 @@
 #include "demo/DemoBook.h"
 
 #include "core/install/Proof.h"
-#include "core/safety/Rehearsal.h"
+#include "core/safety/Campaign.h"
 #include "core/upkeep/Due.h"
 #include "demo/Diary.h"
 #include "demo/Standards.h"
@@ -377,6 +377,8 @@ struct LongRouter {
                 d.add("Kept: Plate zero", MacroVersion{"plate-zero", rehearsal->macro.text, seq, d.now(),
                                                        zeroing::zeroUsed(rehearsal->zero), setup});
             d.add("Run of the macro", MacroRun{version, "right", "", 0.0004, seq + 1, d.now()});
+            if (auto const table = safety::runCampaign(safety::attackOn(*rehearsal), {}))
+                d.add("Fault table of the macro", safety::proofOf(*table, version, seq + 2, d.now()));
         }
         d.at(6, 15);
         d.edit("Spindle runs down in 14 s", bench.machine, [](Machine& m) { m.spin_down_s = 14; });

@@ -221,6 +221,41 @@ private Q_SLOTS:
         QCOMPARE(steadyPin({"lint", m_macro}).code, 0);
         QCOMPARE(steadyPin({"lint", "/none.ngc"}).code, 2);
     }
+    void campaignTellsEveryFault() {
+        auto const said = steadyPin({"campaign", "--book", m_book, "--kind", "plate-zero", "--runs", "3", "--json"});
+        QVERIFY2(said.code == 0, said.err.c_str());
+        auto const json = *parseJson(said.out, "stdout");
+        for (auto const* key : {"engine", "text_hash", "seed", "runs", "faults", "coverage", "good"})
+            QVERIFY2(json.contains(key), key);
+        QCOMPARE(json["runs"].get<std::size_t>(), 3 * (json["faults"].size() + 1));
+        std::map<std::string, Json> rows;
+        for (auto const& row : json["faults"]) {
+            int sum = 0;
+            for (auto const* key :
+                 {"correct", "stopped_safely", "setter_hurt", "wrong_zero", "collision", "did_not_end"})
+                sum += row[key].get<int>();
+            QCOMPARE(sum, 3);
+            rows[row["id"].get<std::string>()] = row;
+        }
+        QVERIFY(rows["plate_thin"]["listed"].get<bool>() && rows["plate_thin"]["first_bad"]["step"] == "to the end");
+        QVERIFY(rows["lead_off"]["first_bad"].is_null());
+        // The naive text of six lines in the world of the book: red, in words that name the fault and the line.
+        auto const naive = file("naive.ngc");
+        save(naive, "G21 G91\nG38.2 Z-60 F100\nG90 G10 L20 P1 Z9.94\nG91 G0 Z10\nG90\nM2\n");
+        auto const red = steadyPin({"campaign", naive, "--world", m_world, "--runs", "2", "--threads", "1"});
+        QCOMPARE(red.code, 1);
+        QVERIFY2(red.out.find("plate_missing: 2 collision; first in world 0 at line 2; NOT LISTED") !=
+                     std::string::npos,
+                 red.out.c_str());
+        for (auto const& wrong : {steadyPin({"campaign", naive}), steadyPin({"campaign", "--world", m_world}),
+                                  steadyPin({"campaign", naive, "--world", m_world, "--runs", "0"})})
+            QVERIFY(wrong.code == 2 && !wrong.err.empty() && wrong.out.empty());
+        save(naive, "G21\nG38.2 Z[\n");
+        auto const unread = steadyPin({"campaign", naive, "--world", m_world});
+        QVERIFY2(unread.code == 2 && unread.err.find("2") != std::string::npos, unread.err.c_str());
+        auto const faults = *parseJson(steadyPin({"faults", "--json"}).out, "stdout");
+        QVERIFY(faults.size() >= 50 && faults[0].contains("cause") && faults[0].contains("sign"));
+    }
     void checkSaysWhetherABookIsSound() {
         auto const said = steadyPin({"check", "--book", m_book});
         QCOMPARE(said.code, 0);

@@ -135,7 +135,7 @@ private Q_SLOTS:
         auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
         QVERIFY2(result.outcome == Outcome::Completed, result.message.c_str());
         QVERIFY2(test::near(result.z_zero->error_mm(), error_mm, 0.002), result.message.c_str());
-        QVERIFY(safety::faultNamed(fault.toStdString())->precaution);
+        QVERIFY(safety::faultNamed(fault.toStdString())->unseen);
     }
     void enteredTooThickIsSilentAndSigned() {
         test::SmallShop shop;

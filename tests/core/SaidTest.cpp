@@ -443,9 +443,11 @@ private Q_SLOTS:
             if (state & 32) setup.place.machine = {};
             auto const zero = zeroing::plateZero(shop.reader(), setup);
             for (auto const& slips : {Findings{}, Findings{{Severity::Attention, "One is odd.", "", {}}}})
-                for (auto const run : {std::optional<bool>(), std::optional(true), std::optional(false)}) {
-                    auto const p = upkeep::progressOf({shop.reader(), *zero, slips, {}, {}, run});
-                    text += fmt::format("{:2} {} {}:", state, slips.size(), run ? *run ? "good" : "bad" : "not run");
+                for (auto const* how : {"not run", "good", "bad", "attacked"}) {
+                    bool const ran = *how != 'n', attacked = *how == 'a';
+                    auto const run = ran ? std::optional(*how != 'b') : std::nullopt;
+                    auto const p = upkeep::progressOf({shop.reader(), *zero, slips, {}, {}, run, attacked});
+                    text += fmt::format("{:2} {} {}:", state, slips.size(), how);
                     for (auto const& s : {p.machine, p.kit, p.zeroing, p.macros})
                         text += fmt::format(" {} {};", static_cast<int>(s.standing), s.word);
                     text += fmt::format(" {} | {} | {}\n", p.next, p.next_station, p.next_section);

@@ -118,7 +118,8 @@ private Q_SLOTS:
                                              nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.cutter = {9}; }),
                                              nowhere(Assembly{1, "Ash tool"}, [](auto& e) { e.holder = {9}; }),
                                              nowhere(Surfacing{}, [](auto& e) { e.board = {9}; }),
-                                             nowhere(MacroRun{}, [](auto& e) { e.version = {9}; })};
+                                             nowhere(MacroRun{}, [](auto& e) { e.version = {9}; }),
+                                             nowhere(MacroProof{}, [](auto& e) { e.version = {9}; })};
         for (std::size_t i = 0; i < found.size(); ++i) QVERIFY2(found[i] == 1, std::to_string(i).c_str());
     }
     void toolsOfAMachineAreThoseInUse() {

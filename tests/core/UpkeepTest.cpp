@@ -5,7 +5,7 @@
 #include "support/Test.h"
 
 #include "core/macros/RestsOn.h"
-#include "core/safety/Rehearsal.h"
+#include "core/safety/Campaign.h"
 #include "core/upkeep/Record.h"
 #include "core/upkeep/Status.h"
 #include "core/zeroing/Link.h"
@@ -243,10 +243,22 @@ private Q_SLOTS:
         auto const written = safety::rehearse(told.now(), *told.history.now().book().find(told.setup_id));
         QVERIFY(written && written->macro.text.find("(Rests on: ") != std::string::npos);
         auto const plate = told.history.now().book().find(told.setup_id)->place.plate;
-        told.history.add(MacroVersion{"plate-zero", written->macro.text, 0, 0,
-                                      macros::figuresOf(told.now(), written->zero, macros::Kind::PlateZero),
-                                      told.setup_id});
-        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open); // not run yet
+        auto const kept =
+            told.history.add(MacroVersion{"plate-zero", written->macro.text, 0, 0,
+                                          macros::figuresOf(told.now(), written->zero, macros::Kind::PlateZero),
+                                          told.setup_id});
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open); // not tried yet
+        auto const table = safety::runCampaign(safety::attackOn(*written), {2});
+        auto proof = safety::proofOf(*table, kept, 0, 0);
+        QVERIFY(proof.good && proof.faults.size() > 20 && proof.faults[0].fault.empty());
+        proof.good = false;
+        auto const id = told.history.add(proof);
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open); // something bad in it
+        told.history.change(id, [](MacroProof& p) { p.good = true; });
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Holds);
+        told.history.change(id, [](MacroProof& p) { p.engine = "another"; });
+        QCOMPARE(told.state(ResultKind::MacroProof), Hold::Stale);
+        told.history.change(id, [&](MacroProof& p) { p = proof; });
         told.history.change(plate, [](TouchPlate& p) { p.name = "Another name (long)"; });
         QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open);
         told.history.change(plate, [](TouchPlate& p) {

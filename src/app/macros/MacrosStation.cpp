@@ -32,11 +32,15 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
         writeAnew();
     });
     entry()->addWidget(m_kinds);
-    m_sections = new Sections(u"macro"_s, 2, desk.look(), entry()->parentWidget());
+    m_sections = new Sections(u"macro"_s, 3, desk.look(), entry()->parentWidget());
     buildRun(m_sections->add(u"run"_s, u"Run"_s));
+    buildFaults(m_sections->add(u"faults"_s, u"Faults"_s));
     buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
     connect(m_sections, &Sections::opened, this, [this](QString const& id) {
         m_views->open(id == u"kept"_s ? u"compared"_s : u"ladder"_s);
+        bool const faults = id == u"faults"_s;
+        m_play->setVisible(!faults);
+        m_table_page->setVisible(faults);
         showState();
     });
     entry()->addWidget(m_sections);
@@ -77,6 +81,10 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
     m_fault = new Choice(u"macro.fault"_s, u"What is wrong there"_s, desk().look());
     connect(m_fault->box(), &QComboBox::currentIndexChanged, this, &MacrosStation::startOver);
     page->addWidget(m_fault);
+    m_world = new Choice(u"macro.world"_s, u"The shop"_s, desk().look());
+    m_world->box()->addItem(u"As the book says"_s, -1);
+    connect(m_world->box(), &QComboBox::currentIndexChanged, this, &MacrosStation::startOver);
+    page->addWidget(m_world);
     m_true_thickness = new LengthField(u"macro.true_thickness"_s, u"True thickness of the plate"_s, desk().look());
     m_true_thickness->onLength([this](TypedLength const& typed) -> Result<void> {
         if (typed.mm <= 0 || typed.mm > 200)
@@ -136,12 +144,17 @@ void MacrosStation::buildKept(QVBoxLayout* page) {
 }
 
 void MacrosStation::buildPicture() {
+    m_play = new QWidget;
+    auto* column = new QVBoxLayout(m_play);
+    column->setContentsMargins(0, 0, 0, 0);
+    picture()->addWidget(m_play, 1);
+    buildTable();
     m_editor = new MacroEditor(desk().look());
     m_editor->setMinimumHeight(desk().look().px(200));
     m_show = new QBoxLayout(QBoxLayout::LeftToRight);
     m_show->setSpacing(12);
     m_show->addWidget(m_editor);
-    picture()->addLayout(m_show, 1);
+    column->addLayout(m_show, 1);
     auto* row = new QHBoxLayout;
     m_slider = new QSlider(Qt::Horizontal);
     m_slider->setObjectName(u"macro.slider"_s);
@@ -154,7 +167,7 @@ void MacrosStation::buildPicture() {
     m_said->setAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     row->addWidget(m_slider, 2);
     row->addWidget(m_said, 3);
-    picture()->addLayout(row);
+    column->addLayout(row);
     connect(m_slider, &QSlider::valueChanged, this, [this](int lines) {
         m_theatre.seek(lines);
         showPlay();
@@ -196,6 +209,10 @@ bool MacrosStation::edited() const { return m_rehearsal && m_editor->text().toSt
 void MacrosStation::perform(QString const& action) {
     if (action == u"macro.run"_s) run();
     if (action == u"macro.step"_s) stepOne();
+    if (action == u"macro.attack"_s) {
+        m_sections->open(u"faults"_s);
+        attack();
+    }
     if (action == u"macro.break"_s) toggleBreakpoint();
     if (action == u"macro.keep"_s) keep();
     if (action == u"macro.save"_s) save();
@@ -224,6 +241,7 @@ void MacrosStation::rehearse() {
     m_kinds->box()->setCurrentIndex(static_cast<int>(m_kind));
     if (!m_rehearsal) return;
     fillFaults();
+    fillCompare();
     m_prediction = safety::predict(*m_rehearsal);
     if (m_leave_out->box()->count() > 0) return;
     m_leave_out->box()->addItem(u"Nothing"_s, QString());
@@ -258,6 +276,8 @@ void MacrosStation::writeAnew() {
 
 machine::World MacrosStation::world() const {
     auto made = m_rehearsal->world();
+    if (int const number = m_world->box()->currentData().toInt(); number >= 0)
+        made = safety::drawn(made, m_rehearsal->spreads, drawn_with, static_cast<std::uint64_t>(number));
     if (m_true_thickness_mm) made.plate.thickness_mm = *m_true_thickness_mm;
     auto const id = m_fault->box()->currentData().toString().toStdString();
     if (auto const* fault = safety::faultNamed(id); fault && faultApplies()) fault->apply(made);
@@ -411,7 +431,9 @@ void MacrosStation::showState() {
         return;
     }
     m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));
-    judgement()->show(m_sections->current() == u"kept"_s ? judgedKept() : judged());
+    showTable();
+    auto const section = m_sections->current();
+    judgement()->show(section == u"kept"_s ? judgedKept() : section == u"faults"_s ? judgedTable() : judged());
 }
 
 std::vector<zeroing::Judgement> MacrosStation::judged() const {

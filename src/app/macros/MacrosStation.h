@@ -3,6 +3,7 @@
 #pragma once
 // Macros: the text, what each line does on the virtual machine, and the verdict; kept in the book, saved as .ngc.
 
+#include "app/macros/FaultTableView.h"
 #include "app/macros/MacroEditor.h"
 #include "app/macros/Theatre.h"
 #include "app/shell/Form.h"
@@ -23,6 +24,7 @@ class MacrosStation : public Station {
     Q_OBJECT
 
 public:
+    static constexpr std::uint64_t drawn_with = 1; ///< the seed of the worlds
     MacrosStation(Desk& desk, StationName name, QWidget* parent);
     void refresh() override;
     void perform(QString const& action) override;
@@ -41,6 +43,10 @@ public Q_SLOTS:
     void toggleBreakpoint();
     /// The text as it stands goes into the book, and how it ran if it has.
     void keep();
+    /// Every fault that can touch the text as it stands, each in many worlds.
+    void attack();
+    /// The table goes into the book, with the text that it is of.
+    void keepTable();
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
@@ -49,6 +55,8 @@ private:
     void buildRun(QVBoxLayout* page);
     void buildKept(QVBoxLayout* page);
     void buildOwn(QVBoxLayout* page);
+    void buildFaults(QVBoxLayout* page);
+    void buildTable();
     void buildPicture();
     std::set<std::string> leftOut() const;
     machine::World world() const;
@@ -57,7 +65,15 @@ private:
     void played();
     void rehearse();
     void fillFaults();
+    void fillCompare();
     bool faultApplies() const;
+    /// What the text as it stands is attacked with; there must be a rehearsal.
+    safety::Attack attackNow() const;
+    /// The text to compare with; none: with nothing.
+    std::optional<safety::Attack> compareWith() const;
+    void replay(safety::Fault const* fault, int world, int line);
+    bool tableHolds() const;
+    void showTable();
     void showPlay();
     void showWatch();
     void showSignals();
@@ -68,6 +84,7 @@ private:
     zeroing::LadderContent ladderNow(machine::World const& truth) const;
     std::vector<zeroing::Judgement> judged() const;
     std::vector<zeroing::Judgement> judgedKept() const;
+    std::vector<zeroing::Judgement> judgedTable() const;
     bool edited() const;
     Id<shop::MacroVersion> versionOf(std::string const& text) const;
     Result<void> keepVersion(bool with_run);
@@ -79,7 +96,17 @@ private:
     safety::Prediction m_prediction;
     Theatre m_theatre;
     Sections *m_sections, *m_views;
-    Choice *m_kinds, *m_fault, *m_leave_out, *m_versions;
+    Choice *m_kinds, *m_fault, *m_world, *m_leave_out, *m_versions, *m_worlds, *m_compare;
+    /// What was tried last, and what came of it.
+    struct Tried {
+        safety::Attack attack;
+        Result<ShownTable> shown;
+    };
+    std::optional<Tried> m_tried;
+    FaultTableView* m_table;
+    QWidget *m_play, *m_table_page;
+    QLabel* m_table_words;
+    QPushButton *m_attack, *m_keep_table;
     LengthField* m_true_thickness;
     std::optional<double> m_true_thickness_mm;
     QPushButton *m_keep, *m_show_version, *m_save, *m_anew;

@@ -45,6 +45,7 @@ constexpr Entry table[] = {
     {"zero.link", "Run", 0, "Make the link", "Ctrl+L", "Keeps the height of the setter above the work zero", "zeroing"},
     {"macro.run", "Run", 1, "Run the macro to the end", "F5", "On the virtual machine", "macros"},
     {"macro.step", "Run", 1, "Run one line", "F10", "On the virtual machine", "macros"},
+    {"macro.attack", "Run", 1, "Try every fault", "Ctrl+F5", "On the virtual machine, as a table", "macros"},
     {"macro.break", "Run", 1, "Stop at this line", "F9", "", "macros"},
     {"macro.keep", "Run", 2, "Keep the text in the book", "Ctrl+Shift+K",
      "With the figures it rests on, to compare and to bring back", "macros"},

@@ -59,6 +59,7 @@ enum class Code {
     NoSuchDialect,
     SegmentUnknown,
     NotCarried,
+    TextUnread,
     TooNearToProbe,
     NoFeed,
     ProbeClosedAtStart,

@@ -7,7 +7,7 @@
 
 namespace steady {
 
-enum class Purpose : std::uint64_t { Scatter = 1, Poll, Reading, Instrument, Geometry, Chain, Home };
+enum class Purpose : std::uint64_t { Scatter = 1, Poll, Reading, Instrument, Geometry, Chain, Home, World };
 
 class Rng {
 public:

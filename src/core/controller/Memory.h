@@ -43,6 +43,7 @@ struct Memory {
     std::map<std::string, double> named; ///< global named parameters
     std::array<Vec3, 2> stored{};        ///< points of a control that keeps them in no variable; native unit
     Modes modes;
+    bool operator==(Memory const&) const = default;
 
     /// Writes offsets and modes into the variables that show them.
     void publish(Variables const& variables);

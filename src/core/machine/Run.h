@@ -10,6 +10,10 @@
 
 namespace steady::machine {
 
+/// Of controller and machine together: goes up when a run may come out otherwise, and what was proved on an older one
+/// has to be tried again.
+inline constexpr char const* engine_version = "steady 1";
+
 struct ZZero {
     int work_offset = 1;
     double set_mm = 0;  ///< machine Z of the zero that the program left, with the length offset in force

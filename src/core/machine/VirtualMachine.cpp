@@ -144,13 +144,13 @@ bool VirtualMachine::plateSignals() const {
 }
 
 bool VirtualMachine::plateTouched() const {
-    bool const tip = overPlate(m_world, m_position) && m_position[2] <= plateTopZ_mm(m_world, m_position) + 1e-9;
+    bool const tip = overPlate(m_world, m_position) && keepsContact(plateTopZ_mm(m_world, m_position));
     return (tip && plateSignals()) || handCloses(m_now_s);
 }
 
 bool VirtualMachine::setterTouched() const {
     if (!m_world.setter) return false;
-    bool const tip = overDisc(m_world, m_position) && m_position[2] <= setterTripZ_mm(m_world, m_position) + 1e-9;
+    bool const tip = overDisc(m_world, m_position) && keepsContact(setterTripZ_mm(m_world, m_position));
     return tip || m_finger.at(m_now_s);
 }
 
@@ -204,14 +204,14 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
     if (canChange(input)) {
         if (plateSignals() && overPlate(m_world, path.to))
             if (auto const s = downTo(plateTopZ_mm(m_world, path.to) + scatter_mm))
-                offer({path.profile.timeAt_s(*s), *s});
+                offer({path.profile.timeAt_s(*s), *s, false, false, true});
         hand(m_hand);
         if (m_world.plate.place == PlatePlace::OnStock && plateSignals()) hand(m_bridge);
     }
     if (auto const& setter = m_world.setter; setter && canChange(*setter)) {
         if (overDisc(m_world, path.to))
             if (auto const s = downTo(setterTripZ_mm(m_world, path.to) + scatter_mm))
-                offer({path.profile.timeAt_s(*s), *s});
+                offer({path.profile.timeAt_s(*s), *s, false, false, true});
         hand(m_finger, true);
     }
     for (std::size_t i = 0; i < m_world.false_contacts.size(); ++i) {
@@ -288,6 +288,7 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     auto const kept = reported(path.at(kept_mm));
     double const true_z = path.at(trip->s_mm)[2];
     if (!trouble) trouble = collide(path, stop_mm);
+    m_made_at = !away && trip->tip ? std::optional(m_position) : std::nullopt;
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
     (away ? m_releases : m_touches).push_back({kept[2], true_z, now_s(), trip->false_contact});
     return {true, kept, trouble};

@@ -57,6 +57,7 @@ private:
         double s_mm;
         bool false_contact = false;
         bool finger = false; ///< on the setter's disc
+        bool tip = false;    ///< by the tool itself
     };
     /// Something that a person holds or presses for a while.
     struct Hand {
@@ -76,6 +77,11 @@ private:
     std::optional<Trip> firstTrip(Leg const& leg);
     std::optional<Trip> firstRelease(Leg const& leg);
     std::optional<controller::Trouble> overtravel();
+    /// Whether the tip at rest keeps a contact made, which trips at that height: also where it was made by scatter a
+    /// little above, until it moves.
+    bool keepsContact(double trips_at_z_mm) const {
+        return m_position[2] <= trips_at_z_mm + 1e-9 || m_made_at == m_position;
+    }
     bool plateTouched() const;
     bool setterTouched() const;
     bool reads(bool plate_touched, bool setter_touched) const;
@@ -90,8 +96,9 @@ private:
     void homeAgain();
 
     World m_world;
-    Vec3 m_position; ///< true
-    Vec3 m_slack{};  ///< lost motion taken up downward
+    Vec3 m_position;               ///< true
+    Vec3 m_slack{};                ///< lost motion taken up downward
+    std::optional<Vec3> m_made_at; ///< where it came to rest after the last contact that the tip made
     double m_now_s = 0, m_paused_s = 0;
     double m_turns_until_s = 0;
     Hand m_hand;   ///< makes the plate's signal without the tool

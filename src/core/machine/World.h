@@ -188,6 +188,7 @@ struct World {
     bool jobs_use_table = false; ///< jobs call each tool's length from the table; otherwise they call none
     bool zero_of_number = false; ///< the zero serves the tool that has the control's number, not whatever is in
     controller::Memory memory;   ///< what the controller remembers at the start
+    bool operator==(World const&) const = default;
 
     /// Reported machine Z at which the tip, coming down, stands on the stock.
     double zeroOnStock_mm() const { return zeroOnStock_mm(tool); }

@@ -39,6 +39,9 @@ TouchPlan planTouch(shop::Machine const& machine, zeroing::ProbingFeeds const& f
     plan.lag_checked = !plan.at_release || !switch_of_its_own;
     plan.lag_tolerance_mm =
         std::max(steps, sure * std::sqrt(1 + 1.0 / plan.touches) * s + (fast.poll_spread_mm + slow.poll_spread_mm) / 2);
+    plan.press_lag_mm = fast.lag_mm - slow.lag_mm;
+    plan.press_tolerance_mm =
+        std::max(steps, sure * std::sqrt(2.0) * s + (fast.poll_spread_mm + slow.poll_spread_mm) / 2);
     return plan;
 }
 
@@ -111,7 +114,8 @@ void Parts::measure(TouchPlan const& plan, std::string const& device, Slot mean)
                     "The input stayed closed after backing off; look for a chip or a short.", true,
                     plan.feeds.fast_mm_min);
         add("measure", plan.at_release ? "Slowly down until it trips." : "The slow touch that counts.",
-            ProbeDown{plan.slow_search_mm, plan.feeds.slow_mm_min, slot, alarm(lost)});
+            ProbeDown{plan.slow_search_mm, plan.feeds.slow_mm_min,
+                      plan.at_release && slot == used.front() ? slot_press : slot, alarm(lost)});
         if (plan.at_release)
             add("measure", "Slowly up: the release is what counts.",
                 Release{plan.back_off_mm, plan.feeds.slow_mm_min, slot,
@@ -123,12 +127,14 @@ void Parts::measure(TouchPlan const& plan, std::string const& device, Slot mean)
                 used, plan.agreement_mm,
                 alarm(fmt::format("Slow touches differ; wipe {} and tip, check that nothing moves.", device))});
     add("measure", plan.touches > 1 ? "Their mean is the contact." : "It is the contact.", TakeMean{used, mean});
+    auto const unfit = alarm(fmt::format(
+        "Fast and slow touch do not fit together; a loose {}, or an input slower than the book says.", device));
+    if (plan.at_release)
+        add("lag-check", "Pressed slowly less fast must be what the input's delay explains.",
+            RequireLag{slot_press, slot_fast, plan.press_lag_mm, plan.press_tolerance_mm, unfit});
     if (plan.lag_checked)
         add("lag-check", "Slow less fast must be what the input's delay explains.",
-            RequireLag{mean, slot_fast, plan.lag_expected_mm, plan.lag_tolerance_mm,
-                       alarm(fmt::format("Fast and slow touch do not fit together; a loose {}, or an input slower "
-                                         "than the book says.",
-                                         device))});
+            RequireLag{mean, slot_fast, plan.lag_expected_mm, plan.lag_tolerance_mm, unfit});
 }
 
 void Parts::requireToolOnSetter(SetterWay const& way) {

@@ -11,7 +11,7 @@ namespace steady::macros {
 
 constexpr Slot slot_fast{1}, slot_mean{4}, slot_result{5}, slot_setter{6}, slot_begin{9}, slot_found{10},
     slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15}, slot_seen{16}, slot_tries{17},
-    slot_mode{18}, slot_typed{20}, slot_told{24}, slot_jogged{25};
+    slot_mode{18}, slot_press{19}, slot_typed{20}, slot_told{24}, slot_jogged{25};
 /// One for each slow touch that may be asked for.
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 
@@ -28,7 +28,9 @@ struct TouchPlan {
     double agreement_mm = 0;
     double lag_expected_mm = 0, lag_tolerance_mm = 0;
     bool lag_checked = true; ///< not where a switch of its own adds an unknown hysteresis at the release
-    double lag_mm = 0;       ///< to be added back to a slow reading; below zero for one taken at the release
+    /// The same of the first slow press of a touch read at the release: no hysteresis is in that.
+    double press_lag_mm = 0, press_tolerance_mm = 0;
+    double lag_mm = 0; ///< to be added back to a slow reading; below zero for one taken at the release
     bool at_release = false;
     std::optional<int> air_output;
     double air_s = 0;

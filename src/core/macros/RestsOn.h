@@ -3,6 +3,7 @@
 #pragma once
 // What a text was written from, and of which day, for whoever finds it on the control later.
 
+#include "core/macros/Kind.h"
 #include "core/macros/Recipe.h"
 #include "core/zeroing/PlateZero.h"
 

@@ -87,54 +87,96 @@ bool otherTool(Kind kind, World const& world) {
 bool writes(Kind kind, World const&) { return kind != Kind::GoAndLook; }
 bool setsOffset(Kind kind, World const& world) { return writes(kind, world) && !macros::setsLength(kind); }
 
+bool read(Kind, World const& world) { return dialectOf(world).streamed; }
+
+/// One of the reports; which, and to which side, is the world's own.
+void misread(World& world, double by_mm) {
+    constexpr std::uint64_t most_reports = 10; // of the macros that there are
+    auto const side = world.seed / most_reports % 2 ? 1.0 : -1.0;
+    world.person.misreads.push_back({"z" + std::to_string(1 + world.seed % most_reports), side * by_mm});
+}
+
 constexpr char const* look = "Go and look before the first cut.";
 
-constexpr Fault table[] = {
-    {"plate_thin", "The plate is 0.40 mm thinner than the book says", plate,
-     [](World& w) { w.plate.thickness_mm -= 0.4; }, "Measure the plate, and the first cut."},
-    {"lead_off", "The lead has come off", plateInput, [](World& w) { w.input.lead_off = true; }},
-    {"shorted", "The two wires touch: a circuit stuck closed", device, [](World& w) { w.input.shorted = true; }},
-    {"polarity", "The input is set to the wrong polarity", device, [](World& w) { w.input.inverted = true; }},
-    {"touching", "The tool stands on the plate already", plate, [](World& w) { w.position_mm[2] = plateTop(w); }},
-    {"plate_missing", "The plate was never laid down", plate,
+constexpr Fault every_fault[] = {
+    {"plate_thin", "The plate is 0.40 mm thinner than the book says",
+     "Another plate, a worn one, or a slip in measuring it.", "Everything cuts too deep, by the same amount.",
+     "Measure the plate, and the first cut.", "A contact says where the tip met the plate, not how thick the plate is.",
+     plate, [](World& w) { w.plate.thickness_mm -= 0.4; }},
+    {"lead_off", "The lead has come off", "A pulled cable, a loose screw, a broken core.",
+     "The lamp stays as it is when you touch.", "Prove the signal before the first touch of the day.", nullptr,
+     plateInput, [](World& w) { w.input.lead_off = true; }},
+    {"shorted", "The two wires touch: a circuit stuck closed", "Crushed insulation, coolant or chips in the plug.",
+     "The lamp shows contact all the time.", "Look at the input before the start: it must read open.", nullptr, device,
+     [](World& w) { w.input.shorted = true; }},
+    {"polarity", "The input is set to the wrong polarity", "A setting of the input, or the wrong one of two terminals.",
+     "The lamp goes out when you touch.", "Touch by hand and look at the input after every change of a setting.",
+     nullptr, device, [](World& w) { w.input.inverted = true; }},
+    {"touching", "The tool stands on the plate already", "Jogged too far down.",
+     "The input reads contact before the start.", "Jog to a visible gap above the plate.", nullptr, plate,
+     [](World& w) { w.position_mm[2] = plateTop(w); }},
+    {"plate_missing", "The plate was never laid down", "Started by habit.",
+     "The search goes on where the plate should be.", "Lay the plate before resuming; hand at the stop.", nullptr,
+     plate,
      [](World& w) {
          w.plate.place = machine::PlatePlace::Away;
          for (auto& pause : w.person.pauses)
              std::replace(pause.acts.begin(), pause.acts.end(), shop::TimedAct(Act::LayPlate),
                           shop::TimedAct(Act::TakePlate));
      }},
-    {"spindle_on", "The spindle still turns", anyMotion, [](World& w) { w.spindle.on = true; }},
-    {"inch_left", "Inch mode was left on", anything, [](World& w) { w.memory.modes.units = UnitSystem::Inch; }},
-    {"metric_left", "Metric mode was left on", anything, [](World& w) { w.memory.modes.units = UnitSystem::Metric; }},
-    {"incremental_left", "Incremental mode was left on", anything, [](World& w) { w.memory.modes.absolute = false; }},
-    {"shift_left", "A shift of the coordinates was left on", anything,
+    {"spindle_on", "The spindle still turns", "Started by hand, or left on by the job.", "It is heard and seen.",
+     "Stop the spindle and keep it from starting before a hand goes near.", nullptr, anyMotion,
+     [](World& w) { w.spindle.on = true; }},
+    {"inch_left", "Inch mode was left on", "A program in inches ran before.", "The readout shows small figures.",
+     "Let the macro set the unit itself.", nullptr, anything,
+     [](World& w) { w.memory.modes.units = UnitSystem::Inch; }},
+    {"metric_left", "Metric mode was left on", "A program in millimetres ran before.",
+     "The readout shows large figures.", "Let the macro set the unit itself.", nullptr, anything,
+     [](World& w) { w.memory.modes.units = UnitSystem::Metric; }},
+    {"incremental_left", "Incremental mode was left on", "A program ended in the middle of distances.",
+     "Nothing, until the first move.", "Let the macro set positions itself.", nullptr, anything,
+     [](World& w) { w.memory.modes.absolute = false; }},
+    {"shift_left", "A shift of the coordinates was left on", "A job that shifts its coordinates was broken off.",
+     "Work Z is off by the shift.", "Cancel the shift before touching.", nullptr, anything,
      [](World& w) { w.memory.shift_mm[2] = w.memory.kept_shift_mm[2] = 2.5; }},
-    {"false_contact", "A false contact on the way down", plate,
+    {"false_contact", "A false contact on the way down",
+     "Interference of the spindle's drive, a chip, a bouncing lead.", "It stops in mid-air.",
+     "Lead away from the motor's cable; touch with the spindle off.", nullptr, plate,
      [](World& w) {
          w.false_contacts.push_back({plateTop(w) + 4, 0.02});
      }},
-    {"plate_left", "The plate is forgotten on the work", plate, [](World& w) { forget(w, {Act::TakePlate}); }},
-    {"clip_left", "The clip is forgotten on the tool", clipOn, [](World& w) { forget(w, {Act::TakeClip}); }},
-    {"clip_lost", "The clip falls off while the plate is laid", clipOn,
+    {"plate_left", "The plate is forgotten on the work", "Hurry.", "The next move goes to the plate.",
+     "Plate, lead and clip away before resuming.", nullptr, plate, [](World& w) { forget(w, {Act::TakePlate}); }},
+    {"clip_left", "The clip is forgotten on the tool", "Hurry.", "It turns with the tool.",
+     "Plate, lead and clip away before resuming.", nullptr, clipOn, [](World& w) { forget(w, {Act::TakeClip}); }},
+    {"clip_lost", "The clip falls off while the plate is laid", "A weak spring, a smooth shank.",
+     "The lamp stays dark when you touch.", "Prove the signal when everything lies and is clipped.", nullptr, clipOn,
      [](World& w) {
          for (auto& pause : w.person.pauses)
              for (std::size_t i = 0; i < pause.acts.size(); ++i)
                  if (pause.acts[i].what == Act::LayPlate) pause.acts.insert(pause.acts.begin() + i + 1, Act::TakeClip);
      }},
-    {"clip_lost_later", "The clip falls off after the signal was proved", clipOn,
+    {"clip_lost_later", "The clip falls off after the signal was proved", "A weak spring, a lead that pulls.",
+     "The tool goes on when it meets the plate.", "After the proof touch neither plate nor clip; hand at the stop.",
+     "An open circuit looks the same whether nothing touches or the clip lies on the floor.", clipOn,
      [](World& w) {
          for (Act const made : {Act::BridgePlate, Act::LiftPlate})
              if (auto* pause = afterSignal(w, made)) pause->acts.push_back(Act::TakeClip);
-     },
-     "After the proof touch neither plate nor clip; hand at the stop."},
-    {"hand_early", "The signal is made before resuming", byHand,
+     }},
+    {"hand_early", "The signal is made before resuming", "Signal and resume in the wrong order.",
+     "The input reads contact before Z creeps.", "Resume first, then touch.", nullptr, byHand,
      [](World& w) { moveSignals(w, shop::before_resuming_s); }},
-    {"hand_late", "The signal is made when Z has crept all its way", byHand, [](World& w) { moveSignals(w, 14); }},
-    {"hand_never", "Nobody makes the signal", byHand,
+    {"hand_late", "The signal is made when Z has crept all its way", "Something in the way.", "Z creeps to its end.",
+     "Have the spanner in the hand when you resume.", nullptr, byHand, [](World& w) { moveSignals(w, 14); }},
+    {"hand_never", "Nobody makes the signal", "Nobody there.", "Z creeps to its end, and again.",
+     "Stay at the machine.", nullptr, byHand,
      [](World& w) {
          forget(w, {Act::BridgePlate, Act::LiftPlate, Act::PressPlate, Act::BringTogether, Act::PressSetter});
      }},
-    {"hand_at_setter", "A hand is at the setter again as the tool comes", setter,
+    {"hand_at_setter", "A hand is at the setter again as the tool comes", "A last chip to wipe away.",
+     "A hand between tool and setter.",
+     "“Hands clear” means it: from that pause on nobody reaches in, hand at the stop.",
+     "The input shows a pressed disc, not who presses it, and shows nothing before that.", setter,
      [](World& w) {
          auto* pause = afterSignal(w, Act::PressSetter);
          for (auto& each : w.person.pauses)
@@ -142,60 +184,94 @@ constexpr Fault table[] = {
                  std::find(each.acts.begin(), each.acts.end(), shop::TimedAct(Act::WipeDisc)) != each.acts.end())
                  pause = &each;
          if (pause) pause->acts.push_back({Act::PressSetter, 6});
-     },
-     "“Hands clear” means it: from that pause on nobody reaches in, hand at the stop."},
-    {"plate_on_chip", "A chip of 0.3 mm lies under the plate", plate, [](World& w) { w.plate.under_mm = 0.3; },
-     "Wipe the work and the plate; press it flat."},
-    {"plate_on_clamp", "The plate lies on a clamp, 3 mm higher", plate, [](World& w) { w.plate.under_mm = 3; }, look},
-    {"plate_tilted", "The plate lies tilted, by 0.6 mm from edge to edge", plate,
-     [](World& w) { w.plate.tilt_mm = 0.6; }, "Press the plate flat at two corners; it must not rock."},
-    {"insert_over_edge", "The insert stands over the plate's edge", inserts,
+     }},
+    {"plate_on_chip", "A chip of 0.3 mm lies under the plate", "The work was not wiped.",
+     "Everything cuts too shallow by the chip.", "Wipe the work and the plate; press it flat.",
+     "The plate is touched wherever it lies; what it lies on makes no contact.", plate,
+     [](World& w) { w.plate.under_mm = 0.3; }},
+    {"plate_on_clamp", "The plate lies on a clamp, 3 mm higher", "Laid down without looking.", "The plate stands high.",
+     look, "A clamp's height is within what the work itself may differ by.", plate,
+     [](World& w) { w.plate.under_mm = 3; }},
+    {"plate_tilted", "The plate lies tilted, by 0.6 mm from edge to edge", "A chip under one edge, a burr.",
+     "The plate rocks.", "Press the plate flat at two corners; it must not rock.",
+     "A tilt changes the height under the tip like another thickness.", plate, [](World& w) { w.plate.tilt_mm = 0.6; }},
+    {"insert_over_edge", "The insert stands over the plate's edge", "The spindle stands turned as it stopped.",
+     "The plate is touched by the body.",
+     "Turn the spindle so that one insert stands over the middle of the plate, and look from the side.",
+     "Both make contact; which of them it was the input cannot tell.", inserts,
      [](World& w) { // what meets the plate then is the body
          double const edge = w.position_mm[0] + w.tool.contact_radius_mm + 1;
          double const width = w.plate.footprint.x_high_mm - w.plate.footprint.x_low_mm;
          w.plate.footprint.x_low_mm = edge;
          w.plate.footprint.x_high_mm = edge + width;
-     },
-     "Turn the spindle so that one insert stands over the middle of the plate, and look from the side."},
-    {"override_200", "The feed override stands at 200 %", anyMotion, [](World& w) { w.person.feed_override = 2; }},
-    {"steps_lost", "Z loses steps on its first rapid move, by 1.5 mm", anyMotion,
+     }},
+    {"override_200", "The feed override stands at 200 %", "The knob was turned up for the job.",
+     "Everything moves twice as fast.", "Turn the feed override to 100 % before touching.", nullptr, anyMotion,
+     [](World& w) { w.person.feed_override = 2; }},
+    {"steps_lost", "Z loses steps on its first rapid move, by 1.5 mm", "Too fast for a dirty screw, a knock.",
+     "A groan, a clack.", "Go and look before the first cut; home again when anything sounded wrong.",
+     "A motor without feedback is counted, not seen.", anyMotion,
      [](World& w) {
          w.lost_steps = {1, {0, 0, 1.5}};
-     },
-     "Go and look before the first cut; home again when anything sounded wrong."},
-    {"broken_off", "The program is stopped half-way and started again", anyMotion,
+     }},
+    {"broken_off", "The program is stopped half-way and started again", "Stop, power, a second thought.",
+     "The program is started again.", "Start it again from its first line, never from the middle.", nullptr, anyMotion,
      [](World& w) { w.broken_off_after = 60; }},
-    {"native_unit", "The control keeps its offsets in the other unit", writes,
+    {"native_unit", "The control keeps its offsets in the other unit", "Set up in the other unit.",
+     "Offsets are off by 25.4.", "Look at the offset's figure after the first run.", nullptr, writes,
      [](World& w) { w.memory.native = w.memory.native == UnitSystem::Metric ? UnitSystem::Inch : UnitSystem::Metric; }},
-    {"setter_missing", "The setter is not there", setter, [](World& w) { w.setter.reset(); }},
-    {"setter_moved", "The setter was moved sideways by 60 mm", setter, [](World& w) { w.setter->x_mm += 60; }},
-    {"setter_raised", "The setter was bolted down again, 0.8 mm higher", setter,
-     [](World& w) { w.setter->base_z_mm += 0.8; },
-     "After the setter was touched by anything: plate zero and link anew."},
-    {"setter_lead_off", "The setter's lead has come off", setter, [](World& w) { w.setter->lead_off = true; }},
-    {"setter_shorted", "The setter's wires touch", setter, [](World& w) { w.setter->shorted = true; }},
-    {"setter_dead", "The setter's contact is dead, and the tool 1.8 mm longer than its record", setter,
+    {"setter_missing", "The setter is not there", "Taken off for a large sheet.", "An empty place.",
+     "Look that it stands there before resuming.", nullptr, setter, [](World& w) { w.setter.reset(); }},
+    {"setter_moved", "The setter was moved sideways by 60 mm", "Bolted down elsewhere.",
+     "The tool comes down beside it.", "After moving it, type where it stands.", nullptr, setter,
+     [](World& w) { w.setter->x_mm += 60; }},
+    {"setter_raised", "The setter was bolted down again, 0.8 mm higher", "Bolted down again over a chip, or on a shim.",
+     "All tools after it are off by the same.", "After the setter was touched by anything: plate zero and link anew.",
+     "A contact says where the disc was met, not on what the setter stands.", setter,
+     [](World& w) { w.setter->base_z_mm += 0.8; }},
+    {"setter_lead_off", "The setter's lead has come off", "A pulled cable.", "Its lamp does not change.",
+     "Press it by hand before the first touch of the day.", nullptr, setter,
+     [](World& w) { w.setter->lead_off = true; }},
+    {"setter_shorted", "The setter's wires touch", "Coolant in the plug, crushed insulation.",
+     "Its lamp does not change.", "Press it by hand before the first touch of the day.", nullptr, setter,
+     [](World& w) { w.setter->shorted = true; }},
+    {"setter_dead", "The setter's contact is dead, and the tool 1.8 mm longer than its record",
+     "Chips under the disc, a worn contact.", "Its lamp does not change when it is pressed.",
+     "A re-touch by list presses no closed setter: press it by hand before the first of the day.",
+     "At rest a dead closed contact reads like a sound one; only a press shows it.", setter,
      [](World& w) {
          w.setter->shorted = w.setter->circuit == shop::Circuit::ClosedAtRest;
          w.setter->lead_off = w.setter->circuit == shop::Circuit::OpenAtRest;
          w.tool.length_mm += 1.8;
-     },
-     "A re-touch by list presses no closed setter: press it by hand before the first of the day."},
-    {"chip", "A chip of 0.3 mm lies on the disc", setter, [](World& w) { w.setter->chip_mm = 0.3; }},
-    {"chip_not_wiped", "A chip of 0.3 mm lies on the disc, and nobody wipes it", setter,
+     }},
+    {"chip", "A chip of 0.3 mm lies on the disc", "It was not wiped.", "The tool reads long by the chip.",
+     "Wipe, or blow it clean, before every touch.", nullptr, setter, [](World& w) { w.setter->chip_mm = 0.3; }},
+    {"chip_not_wiped", "A chip of 0.3 mm lies on the disc, and nobody wipes it", "Nobody looked.",
+     "The tool reads long by the chip.", "Wipe, and look at the disc against the light.",
+     "The disc trips under a chip as under a tool.", setter,
      [](World& w) {
          w.setter->chip_mm = 0.3;
          forget(w, {Act::WipeDisc});
-     },
-     "Wipe, and look at the disc against the light."},
-    {"input_slow", "The input answers half a second late", setterAlone, [](World& w) { w.input.debounce_s += 0.5; }},
-    {"input_slow_plate", "The input answers half a second late, over a plate that does not give", plate,
-     [](World& w) { w.input.debounce_s += 0.5; },
-     "It shows while the signal is proved: Z must stop at once when the spanner touches."},
-    {"tool_longer", "The tool is 8 mm longer than its record", lengthMatters, [](World& w) { w.tool.length_mm += 8; }},
-    {"tool_shorter", "The tool is 8 mm shorter than its record", lengthMatters,
+     }},
+    {"input_slow", "The input answers half a second late", "A filter time raised against false contacts.",
+     "Z goes on for a moment after the contact.",
+     "After a change of the filter prove that it repeats, and type its time.", nullptr, setterAlone,
+     [](World& w) { w.input.debounce_s += 0.5; }},
+    {"input_slow_plate", "The input answers half a second late, over a plate that does not give",
+     "A filter time raised against false contacts.", "Z goes on for a moment after the contact.",
+     "It shows while the signal is proved: Z must stop at once when the spanner touches.",
+     "The contact is reported late, and nothing else tells when it was.", plate,
+     [](World& w) { w.input.debounce_s += 0.5; }},
+    {"tool_longer", "The tool is 8 mm longer than its record", "Gripped again, another cutter in the holder.",
+     "It comes nearer than it should.", "A tool gripped again is a new tool: measure it.", nullptr, lengthMatters,
+     [](World& w) { w.tool.length_mm += 8; }},
+    {"tool_shorter", "The tool is 8 mm shorter than its record", "Pushed up in the collet, broken off.",
+     "It does not reach.", "A tool gripped again is a new tool: measure it.", nullptr, lengthMatters,
      [](World& w) { w.tool.length_mm -= 8; }},
-    {"tool_other", "Another tool is in the spindle than its number says", otherTool,
+    {"tool_other", "Another tool is in the spindle than its number says", "Number and holder mixed up.",
+     "The number on the screen is not the one on the holder.",
+     "With a length table or an offset per tool: read the number on the tool, not on the screen.",
+     "The control knows the number that it was told, and takes a tool's word for it.", otherTool,
      [](World& w) {
          for (auto const& each : w.tools)
              if (each.number != w.memory.tool && std::abs(each.tool.length_mm - w.tool.length_mm) > 2) {
@@ -204,54 +280,74 @@ constexpr Fault table[] = {
                  w.tool = each.tool;
                  return;
              }
-     },
-     "With a length table or an offset per tool: read the number on the tool, not on the screen."},
-    {"tool_oversize", "A cutter far wider than the disc is in the spindle", setter,
+     }},
+    {"tool_oversize", "A cutter far wider than the disc is in the spindle", "A surfacing cutter in the spindle.",
+     "It is wider than the disc.", "Wide cutters by hand, beside the setter.", nullptr, setter,
      [](World& w) {
          w.tool.tip = shop::TipShape::Insert;
          w.tool.diameter_mm = 92;
          w.tool.contact_radius_mm = 44;
          w.tool.recess_mm = 3;
      }},
-    {"tool_unlisted", "The tool's number is not in the book", numberMatters, [](World& w) { w.memory.tool = 199; }},
-    {"not_homed", "Not homed since it was bumped by 4 mm", anyMotion,
+    {"tool_unlisted", "The tool's number is not in the book", "Entered at the control, not in the book.",
+     "A number that the list does not have.", "Enter it in Kit and write the macro anew.", nullptr, numberMatters,
+     [](World& w) { w.memory.tool = 199; }},
+    {"not_homed", "Not homed since it was bumped by 4 mm", "A bump, a breakaway, power off.",
+     "The readout is off by what it was bumped.", "Home after anything that moved the machine.", nullptr, anyMotion,
      [](World& w) {
          w.homed = false;
          w.home_error_mm[2] = 4;
      }},
-    {"link_unset", "The control has forgotten its parameters", readsLink,
+    {"link_unset", "The control has forgotten its parameters", "Memory cleared, a battery, a reset.",
+     "The parameters read nothing.", "Plate zero and link anew.", nullptr, readsLink,
      [](World& w) {
          auto const kept = dialectOf(w).grammar.kept;
          std::fill(w.memory.parameters.begin() + kept.first, w.memory.parameters.begin() + kept.last + 1, 0.0);
      }},
-    {"link_reused", "Another macro has used the link's first parameter", readsLink,
+    {"link_reused", "Another macro has used the link's first parameter", "Two macros, one number.",
+     "The seal does not fit.", "Keep a list of the parameters in use.", nullptr, readsLink,
      [](World& w) {
          eachOffset(w, [](World& world, macros::LinkNumbers const& at) { world.memory.parameters[at.seal] = 1; });
      }},
-    {"link_overwritten", "Another macro has changed D", readsLink,
+    {"link_overwritten", "Another macro has changed D", "Two macros, one number.", "The seal does not fit.",
+     "Keep a list of the parameters in use.", nullptr, readsLink,
      [](World& w) {
          eachOffset(
              w, [](World& world, macros::LinkNumbers const& at) { world.memory.parameters[at.d] += native(world, 5); });
      }},
-    {"zero_by_hand", "New stock, 6 mm thicker, and its zero set by paper since the link was made", readsLink,
+    {"zero_by_hand", "New stock, 6 mm thicker, and its zero set by paper since the link was made",
+     "New stock, zeroed by paper.", "The offset is another than the link knows.", "New stock: plate zero and link.",
+     nullptr, readsLink,
      [](World& w) {
          w.stock_thickness_mm += 6;
          for (auto& offset : w.memory.work_offsets_mm) offset[2] += 6;
      }},
-    {"stock_changed", "New stock, 6 mm thicker, and nothing was zeroed", keepsZero,
-     [](World& w) { w.stock_thickness_mm += 6; }, "New stock: plate zero and link, before any tool change."},
-    {"other_offset", "The job uses another work offset", setsOffset,
+    {"stock_changed", "New stock, 6 mm thicker, and nothing was zeroed", "The next board from the pile.",
+     "The work is thicker than it was.", "New stock: plate zero and link, before any tool change.",
+     "The setter tells the tool's length; what lies on the table it does not touch.", keepsZero,
+     [](World& w) { w.stock_thickness_mm += 6; }},
+    {"other_offset", "The job uses another work offset", "A job written for another offset.",
+     "The readout jumps as the job begins.", "Look at the offset's name in the job's first lines.", nullptr, setsOffset,
      [](World& w) { w.memory.modes.work_offset = w.memory.modes.work_offset % work_offset_count + 1; }},
-    {"length_left", "A length offset was left on", anything, [](World& w) { w.memory.tool_offset_mm = 12.5; }},
+    {"misread", "A report is misread by 0.1 mm", "A digit taken for its neighbour.",
+     "Two slow reports differ by more than they should.", "Read each report twice; the sender's copy is better.",
+     nullptr, read, [](World& w) { misread(w, 0.1); }},
+    {"misread_digit", "A report is misread by 1 mm", "A digit taken for its neighbour.",
+     "A sum lies outside what it must lie in.", "Read each report twice; the sender's copy is better.", nullptr, read,
+     [](World& w) { misread(w, 1); }},
+    {"length_left", "A length offset was left on", "A job called it and was broken off.",
+     "Work Z is off by a tool's length.", "Let the macro cancel it before touching.", nullptr, anything,
+     [](World& w) { w.memory.tool_offset_mm = 12.5; }},
 };
 
 } // namespace
 
-std::span<Fault const> faults() { return table; }
+std::span<Fault const> faults() { return every_fault; }
 
 Fault const* faultNamed(std::string_view id) {
-    auto const* found = std::find_if(std::begin(table), std::end(table), [&](Fault const& f) { return id == f.id; });
-    return found == std::end(table) ? nullptr : found;
+    auto const* found =
+        std::find_if(std::begin(every_fault), std::end(every_fault), [&](Fault const& f) { return id == f.id; });
+    return found == std::end(every_fault) ? nullptr : found;
 }
 
 } // namespace steady::safety

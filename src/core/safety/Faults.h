@@ -12,13 +12,15 @@
 namespace steady::safety {
 
 struct Fault {
-    char const* id;   ///< stable name for files and the command line
-    char const* text; ///< as people read it
+    char const* id;         ///< stable name for files and the command line
+    char const* text;       ///< as people read it
+    char const* cause;      ///< how it comes about
+    char const* sign;       ///< how it shows in the shop
+    char const* precaution; ///< what to do so that it does not happen, or does no harm
+    char const* unseen;     ///< why no input of the control can reveal it; null: each macro it touches must notice
     /// Whether it can touch a macro of this kind in this world; otherwise it does not apply, and proves nothing.
     bool (*touches)(macros::Kind kind, machine::World const& world);
     void (*apply)(machine::World& world);
-    /// Where a macro cannot know of it: what to do instead. None: each macro that it touches must notice.
-    char const* precaution = nullptr;
 };
 
 std::span<Fault const> faults();

@@ -10,11 +10,14 @@
 #include "core/macros/RestsOn.h"
 #include "core/macros/SetterRecipes.h"
 #include "core/macros/ZeroRecipes.h"
+#include "core/proving/ProvenSpread.h"
 #include "core/quantity/WorkOffset.h"
+#include "core/safety/Faults.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Link.h"
 #include "core/zeroing/Methods.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 #include <map>
@@ -26,6 +29,8 @@ using macros::Kind;
 
 constexpr double most_override = 2; // where the knob of a control ends; common practice
 constexpr double assumed_stock_mm = 20;
+constexpr double stock_spread_mm = 0.3; // of planed wood and sheet, ±; common practice
+constexpr double lag_share = 0.5;       // the time to braking is seldom known better; our definition
 constexpr double method_window_mm = 10; // where a wrong tool would be wrong by the difference of the lengths
 
 /// Where the work top is taken to be while nothing says so: two fifths up the travel.
@@ -223,15 +228,86 @@ struct Writer {
     double tolerance_mm() const {
         constexpr double least_mm = 0.005;
         double stated = zero.chain ? zero.chain->budget.expanded_95 : zero.thickness.budget.expanded_95;
-        if (kind == Kind::Retouch || kind == Kind::RetouchAny)
-            if (auto const link = zeroing::linkOf(book, setup)) stated = link->chain.budget.expanded_95;
-        if (kind == Kind::TableZero)
-            if (auto const board = zeroing::boardConstant(book, setup)) stated = board->chain.budget.expanded_95;
+        if (auto parts = kept(); !parts.empty()) { // what is known of the kept height, and the touch that is added now
+            if (auto const toucher = atSetter()) {
+                auto const touch = zeroing::touchContributions(*toucher, slowAtSetter(*toucher), "the touch");
+                parts.insert(parts.end(), touch.begin(), touch.end());
+            }
+            stated = uncertainty::combine(std::move(parts)).expanded_95;
+        }
         if (macros::setsLength(kind)) stated = 0.02;
         if (kind == Kind::TrimZero || kind == Kind::GoAndLook) stated = least_mm;
         return std::max(least_mm, stated);
     }
+    bool statesInterval() const {
+        return macros::touchesPlate(kind) || kind == Kind::Retouch || kind == Kind::RetouchAny ||
+               kind == Kind::TableZero;
+    }
+
+    bool anyTool() const { return kind == Kind::RetouchAny || kind == Kind::ToolLengthAny; }
+    Result<zeroing::Toucher> atSetter() const {
+        auto const* device = book.find(setup.place.setter);
+        if (!device) return fail(Code::NoSetter, {"setter"});
+        return zeroing::toucherOf(book, setup.place, shop::Target::Setter, device->practice.read_on);
+    }
+    /// What two honest runs may differ by: every touch lies within its bound.
+    double repeat_mm() const {
+        double bound = macros::touchesPlate(kind) ? zero.slow.bound_mm : 0;
+        if (auto const toucher = atSetter(); macros::touchesSetter(kind) && toucher)
+            bound += slowAtSetter(*toucher).bound_mm;
+        return 2 * bound;
+    }
+    zeroing::TouchPrediction slowAtSetter(zeroing::Toucher const& toucher) const {
+        auto const feeds = zeroing::feedsFor(toucher.machine, *book.find(setup.place.setter));
+        return zeroing::predictTouch(toucher.machine, feeds.slow_mm_min);
+    }
+    /// What the book does not know better of a height that is kept: by the link, or as the board's constant.
+    std::vector<uncertainty::Contribution> kept() const {
+        if (kind == Kind::Retouch || kind == Kind::RetouchAny)
+            if (auto const link = zeroing::linkOf(book, setup)) return link->chain.budget.contributions;
+        if (kind == Kind::TableZero)
+            if (auto const board = zeroing::boardConstant(book, setup)) return board->chain.budget.contributions;
+        return {};
+    }
+
+    /// How far all of it may be off. Error: a study of the setter or of homing that cannot be read.
+    Result<Spreads> spreads() const {
+        Spreads made;
+        made.driver_lag_share = lag_share;
+        made.scatter_mm = zero.machine.switch_scatter_mm;
+        bool const plate = macros::touchesPlate(kind), setter = macros::touchesSetter(kind);
+        if (!plate && !setter) return made; // what touches nothing finds out nothing: the zero is taken as it is
+        made.length_mm = zero.assembly.length_mm ? zero.assembly.length_error_mm : 0;
+        if (plate) {
+            made.plate = zero.thickness.budget.contributions;
+            made.stock_mm = stock_spread_mm;
+        }
+        if (auto const trip = zeroing::expectedTrip(book, setup, setup.place.assembly); setter && trip)
+            made.length_mm = std::min(made.length_mm, trip->error_mm);
+        auto const* device = book.find(setup.place.setter);
+        if (setter && !plate && device) {
+            auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, device->practice.read_on);
+            if (!toucher) return Failure(toucher.error());
+            made.scatter_mm = toucher->machine.switch_scatter_mm;
+        }
+        made.kept = kept();
+        auto const homing = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Homing);
+        if (!homing) return Failure(homing.error());
+        if (*homing) made.home_mm = (*homing)->s_mm;
+        return made;
+    }
 };
+
+/// What no input of the control shows, said once where several faults have the same precaution.
+std::vector<std::string> lookYourself(Kind kind, machine::World const& world) {
+    std::vector<std::string> lines;
+    for (auto const& fault : faults()) {
+        if (!fault.unseen || !fault.touches(kind, world)) continue;
+        auto line = fmt::format("Look yourself, no input shows it: {}", fault.precaution);
+        if (std::find(lines.begin(), lines.end(), line) == lines.end()) lines.push_back(std::move(line));
+    }
+    return lines;
+}
 
 /// The tool stands high, and no plate lies about.
 void afterAChange(machine::World& world, shop::Machine const& machine) {
@@ -244,8 +320,7 @@ void afterAChange(machine::World& world, shop::Machine const& machine) {
 
 Rehearsal::Rehearsal() : m_world(std::make_unique<machine::World>()) {}
 Rehearsal::Rehearsal(Rehearsal const& other)
-    : kind(other.kind), zero(other.zero), plan(other.plan), macro(other.macro), tolerance_mm(other.tolerance_mm),
-      intended_mm(other.intended_mm), length_datum_mm(other.length_datum_mm),
+    : Aim(other), zero(other.zero), plan(other.plan), macro(other.macro), spreads(other.spreads),
       m_world(std::make_unique<machine::World>(*other.m_world)) {}
 Rehearsal::Rehearsal(Rehearsal&&) noexcept = default;
 Rehearsal& Rehearsal::operator=(Rehearsal const& other) {
@@ -276,11 +351,15 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
     Rehearsal made;
     made.kind = kind;
+    auto& world = made.world();
+    world = writer.world();
+    for (auto& line : lookYourself(kind, world)) recipe->header.push_back(std::move(line));
     auto printed = dialects::written(recipe->without(leave_out), zero->machine);
     if (!printed) return Failure(printed.error());
     made.macro = std::move(*printed);
-    auto& world = made.world();
-    world = writer.world();
+    auto spreads = writer.spreads();
+    if (!spreads) return Failure(spreads.error());
+    made.spreads = std::move(*spreads);
     if (macros::touchesPlate(kind)) {
         made.plan = *macros::planPlateZero(*zero); // the recipe has been made of it
         world.position_mm[2] += (made.plan.least_gap_mm + made.plan.most_gap_mm) / 2 - 8;
@@ -293,6 +372,10 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     if (kind == Kind::TrimZero) made.intended_mm = -setup.prefer.trim_mm;
     if (kind == Kind::GoAndLook) made.intended_mm = setup.prefer.look_mm;
     made.tolerance_mm = writer.tolerance_mm();
+    made.repeat_mm = writer.repeat_mm();
+    made.states_interval = writer.statesInterval();
+    made.behaviour = behaviour;
+    made.units = zero->machine.units;
     if (setup.plan.reference == shop::LengthReference::FirstTool)
         if (auto const* first = book.find(setup.plan.reference_tool))
             made.length_datum_mm = -first->length_mm.value_or(machine::assumed_length_mm);
@@ -303,11 +386,10 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
 Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const zero = zeroing::plateZero(book, setup);
     if (!zero) return Failure(zero.error());
-    auto const* setter = book.find(setup.place.setter);
-    if (!setter) return fail(Code::NoSetter, {"setter"});
-    auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
+    Writer const writer{book, setup, Kind::Retouch, *zero};
+    auto const toucher = writer.atSetter();
     if (!toucher) return Failure(toucher.error());
-    auto world = Writer{book, setup, Kind::Retouch, *zero}.world();
+    auto world = writer.world();
     afterAChange(world, zero->machine);
     world.input.scatter_mm = toucher->machine.switch_scatter_mm;
     for (std::size_t axis = 0; axis < 3; ++axis) {

@@ -5,26 +5,21 @@
 
 #include "core/macros/PlateZeroRecipe.h"
 #include "core/macros/Print.h"
+#include "core/safety/Aim.h"
+#include "core/safety/Draw.h"
 
 #include <memory>
 
 namespace steady::controller {
 struct Dialect;
 }
-namespace steady::machine {
-struct World;
-}
-
 namespace steady::safety {
 
-struct Rehearsal {
-    macros::Kind kind = macros::Kind::PlateZero;
+struct Rehearsal : Aim {
     zeroing::PlateZeroResult zero;
     macros::PlateZeroPlan plan; ///< of the kinds that touch the plate
     macros::PrintedMacro macro;
-    double tolerance_mm = 0;    ///< the stated ± of what it sets: right within it
-    double intended_mm = 0;     ///< where the zero should lie, above the work's top: 0 but for table zero and trim
-    double length_datum_mm = 0; ///< what a length in the table is more than the tool's own: 0 but for a first tool
+    Spreads spreads; ///< how far the shop may be from the world below
 
     Rehearsal();
     Rehearsal(Rehearsal const&);

@@ -29,31 +29,31 @@ std::string headline(RunClass kind, bool length) {
 
 } // namespace
 
-std::optional<double> linkError_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
-    bool const links = rehearsal.kind == macros::Kind::PlateZeroLink || rehearsal.kind == macros::Kind::TableZero ||
-                       rehearsal.kind == macros::Kind::TrimZero;
+std::optional<double> linkError_mm(machine::RunResult const& result, Aim const& aim) {
+    bool const links = aim.kind == macros::Kind::PlateZeroLink || aim.kind == macros::Kind::TableZero ||
+                       aim.kind == macros::Kind::TrimZero;
     if (!links || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
-    macros::LinkNumbers const numbers(rehearsal.zero.machine.behaviour, result.z_zero->work_offset);
+    macros::LinkNumbers const numbers(aim.behaviour, result.z_zero->work_offset);
     auto const& kept = result.memory.parameters;
-    if (rehearsal.kind == macros::Kind::TrimZero && kept[numbers.offset] != result.z_zero->work_offset)
+    if (aim.kind == macros::Kind::TrimZero && kept[numbers.offset] != result.z_zero->work_offset)
         return std::nullopt; // there was no link to keep
-    double const unit = rehearsal.zero.machine.units == UnitSystem::Metric ? 1 : mm_per_inch;
-    double const zero_mm = result.z_zero->true_mm + rehearsal.intended_mm;
+    double const unit = aim.units == UnitSystem::Metric ? 1 : mm_per_inch;
+    double const zero_mm = result.z_zero->true_mm + aim.intended_mm;
     return kept[numbers.d] * unit - (*result.setter_trip_mm - zero_mm);
 }
 
-std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal) {
-    if (rehearsal.kind == macros::Kind::GoAndLook) {
+std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& aim) {
+    if (aim.kind == macros::Kind::GoAndLook) {
         if (!result.lowest_over_work_mm) return std::nullopt;
-        return *result.lowest_over_work_mm - rehearsal.intended_mm;
+        return *result.lowest_over_work_mm - aim.intended_mm;
     }
-    if (macros::setsLength(rehearsal.kind)) {
+    if (macros::setsLength(aim.kind)) {
         if (!result.length) return std::nullopt;
-        return result.length->set_mm - result.length->true_mm - rehearsal.length_datum_mm;
+        return result.length->set_mm - result.length->true_mm - aim.length_datum_mm;
     }
     if (!result.z_zero) return std::nullopt;
-    double const zero = result.z_zero->error_mm() - rehearsal.intended_mm;
-    auto const link = linkError_mm(result, rehearsal);
+    double const zero = result.z_zero->error_mm() - aim.intended_mm;
+    auto const link = linkError_mm(result, aim);
     return link && std::abs(*link) > std::abs(zero) ? *link : zero;
 }
 
@@ -69,11 +69,11 @@ char const* outcomeWord(RunClass kind) {
     return "";
 }
 
-RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal) {
+RunClass classify(machine::RunResult const& result, Aim const& aim) {
     switch (result.outcome) {
     case Outcome::Completed: {
-        auto const error = errorOf_mm(result, rehearsal);
-        return error && std::abs(*error) <= rehearsal.tolerance_mm ? RunClass::Right : RunClass::WrongZero;
+        auto const error = errorOf_mm(result, aim);
+        return error && std::abs(*error) <= aim.tolerance_mm ? RunClass::Right : RunClass::WrongZero;
     }
     case Outcome::Alarm:
     case Outcome::Refused:
@@ -87,22 +87,21 @@ RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal) 
     return RunClass::DidNotEnd;
 }
 
-std::vector<Judgement> verdictOf(machine::RunResult const& result, Rehearsal const& rehearsal, UnitSystem units) {
-    auto const kind = classify(result, rehearsal);
-    bool const length = macros::setsLength(rehearsal.kind);
+std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& aim, UnitSystem units) {
+    auto const kind = classify(result, aim);
+    bool const length = macros::setsLength(aim.kind);
     Judgement first;
     first.headline = headline(kind, length);
-    if (kind == RunClass::Right && rehearsal.kind == macros::Kind::GoAndLook)
-        first.headline = "It stops where it should.";
+    if (kind == RunClass::Right && aim.kind == macros::Kind::GoAndLook) first.headline = "It stops where it should.";
     first.severity = kind == RunClass::Right           ? Severity::Note
                      : kind == RunClass::StoppedSafely ? Severity::Attention
                                                        : Severity::Bad;
     first.text = machine::verdictText(result, units);
-    if (kind == RunClass::WrongZero && !errorOf_mm(result, rehearsal))
+    if (kind == RunClass::WrongZero && !errorOf_mm(result, aim))
         first.headline = length ? "No length was set." : "No zero was set.";
-    if (auto const link = linkError_mm(result, rehearsal);
-        kind == RunClass::WrongZero && link && std::abs(*link) > rehearsal.tolerance_mm) {
-        if (std::abs(result.z_zero->error_mm() - rehearsal.intended_mm) <= rehearsal.tolerance_mm)
+    if (auto const link = linkError_mm(result, aim);
+        kind == RunClass::WrongZero && link && std::abs(*link) > aim.tolerance_mm) {
+        if (std::abs(result.z_zero->error_mm() - aim.intended_mm) <= aim.tolerance_mm)
             first.headline = "The link is wrong, and nothing says so.";
         first.text += fmt::format(" The link is off by {}: every tool after this one would be.",
                                   lengthText(*link, units, Sign::Always));

@@ -13,22 +13,23 @@ namespace steady::safety {
 
 /// How a run is counted: right, or in which way not.
 enum class RunClass { Right, StoppedSafely, WrongZero, SetterHurt, Collision, DidNotEnd };
+inline constexpr std::size_t run_class_count = static_cast<std::size_t>(RunClass::DidNotEnd) + 1;
+constexpr bool isBad(RunClass kind) { return kind != RunClass::Right && kind != RunClass::StoppedSafely; }
 /// “right”, “stopped safely”: as a kept run says it.
 char const* outcomeWord(RunClass kind);
 
 /// Right: completed, and Z zero or length within the stated ± of the truth. StoppedSafely: refused, alarm or limit.
 /// SetterHurt: past its overtravel contact or onto its end of stroke.
-RunClass classify(machine::RunResult const& result, Rehearsal const& rehearsal);
+RunClass classify(machine::RunResult const& result, Aim const& aim);
 
 /// D as the controller keeps it less the true one, of plate zero and link; none for other kinds.
-std::optional<double> linkError_mm(machine::RunResult const& result, Rehearsal const& rehearsal);
+std::optional<double> linkError_mm(machine::RunResult const& result, Aim const& aim);
 
 /// Set less true, of the zero, or of the link where that is worse, or of the length in the table; none when neither was
 /// set.
-std::optional<double> errorOf_mm(machine::RunResult const& result, Rehearsal const& rehearsal);
+std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& aim);
 
 /// Headline first, then time and what to do.
-std::vector<zeroing::Judgement> verdictOf(machine::RunResult const& result, Rehearsal const& rehearsal,
-                                          UnitSystem units);
+std::vector<zeroing::Judgement> verdictOf(machine::RunResult const& result, Aim const& aim, UnitSystem units);
 
 } // namespace steady::safety

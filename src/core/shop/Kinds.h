@@ -7,6 +7,7 @@
 #include "core/shop/kinds/BookInfo.h"
 #include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/Fitting.h"
+#include "core/shop/kinds/MacroProof.h"
 #include "core/shop/kinds/MacroRun.h"
 #include "core/shop/kinds/MechanicsCheck.h"
 #include "core/shop/kinds/Mounting.h"
@@ -65,7 +66,8 @@ using Kinds = KindList<BookInfo,       //
                        Standard,       //
                        BeamCheck,      //
                        ToolCare,       //
-                       PartCheck>;
+                       PartCheck,      //
+                       MacroProof>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

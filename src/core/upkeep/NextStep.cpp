@@ -107,11 +107,12 @@ struct Teller {
         else
             p.zeroing = {Standing::Proved, fmt::format("{} {}", by_link && linked ? "linked" : "zero",
                                                        plusMinusText(zero.chain->budget.expanded_95, units))};
-        if (!known.run_good)
-            p.macros = {Standing::Open, "not run yet"};
+        if (known.run_good && !*known.run_good)
+            p.macros = {Standing::Failed, "run, see why"};
+        else if (known.attacked)
+            p.macros = {Standing::Proved, "every fault tried"};
         else
-            p.macros = *known.run_good ? StationState{Standing::Proved, "run, it is right"}
-                                       : StationState{Standing::Failed, "run, see why"};
+            p.macros = {Standing::Open, known.run_good ? "run, not attacked" : "not run yet"};
     }
     void upkeep() {
         auto const suspect = known.redo.size();
@@ -182,8 +183,10 @@ struct Teller {
                  "Touch the setter with the tool that touched the plate and make the link: then a tool change "
                  "costs one touch.",
                  "link");
-        else if (!known.run_good)
+        else if (!known.run_good && !known.attacked)
             next("macros", "Run the macro on the virtual machine before the real one does.");
+        else if (!known.attacked)
+            next("macros", "Try the macro with every fault of the shop, and keep the table.", "faults");
         else if (p.machine.standing == Standing::Open)
             next("machine", "Type the ends of the axes: until then the macro is written for an assumed machine.");
         else if (p.wiring.standing == Standing::Open && p.wiring.word != "taken on trust")

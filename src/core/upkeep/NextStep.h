@@ -32,6 +32,7 @@ struct Known {
     std::vector<RedoStep> const& redo; ///< what no longer holds
     std::vector<Due> const& due;       ///< or not due yet
     std::optional<bool> run_good;      ///< the macro as it stands has been run and set a right zero; none: not run yet
+    bool attacked = false;             ///< a kept macro has a fault table in which nothing bad is unlisted
 };
 Progress progressOf(Known const& known);
 

@@ -5,11 +5,11 @@
 #include "core/base/Words.h"
 #include "core/facts/Facts.h"
 #include "core/install/Proof.h"
+#include "core/machine/Run.h"
 #include "core/macros/RestsOn.h"
 #include "core/proving/Studied.h"
 #include "core/quantity/WorkOffset.h"
-#include "core/safety/Rehearsal.h"
-#include "core/safety/Verdict.h"
+#include "core/safety/Campaign.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
 
@@ -241,7 +241,7 @@ private:
         }
     }
     /// Of each kind of macro that was kept: the newest text, whether it is still what the book would write, and whether
-    /// it ran well.
+    /// every fault was tried on it.
     void macros() {
         for (auto const kind : macros::every_kind) {
             Id<shop::MacroVersion> newest;
@@ -268,11 +268,13 @@ private:
         }
         if (!because.empty())
             return add(ResultKind::MacroProof, id.value, title, basis, Hold::Stale, std::move(because));
-        bool run_well = false;
-        for (auto const& [run_id, run] : m_book.all<shop::MacroRun>())
-            if (run->version == id && run->fault.empty())
-                run_well = run->outcome == safety::outcomeWord(safety::RunClass::Right);
-        add(ResultKind::MacroProof, id.value, title, basis, run_well ? Hold::Holds : Hold::Open, {});
+        shop::MacroProof const* proof = nullptr; // the newest
+        for (auto const& [proof_id, each] : m_book.all<shop::MacroProof>())
+            if (each->version == id) proof = each.get();
+        if (proof && (proof->engine != machine::engine_version || proof->text_hash != safety::textHash(version.text)))
+            return add(ResultKind::MacroProof, id.value, title, basis, Hold::Stale,
+                       {{0, 0, "Another virtual machine has tried it than there is now."}});
+        add(ResultKind::MacroProof, id.value, title, basis, proof && proof->good ? Hold::Holds : Hold::Open, {});
     }
 
     facts::Reader const& m_book;
@@ -306,7 +308,8 @@ std::string remedyFor(ResultKind kind, Hold state) {
     case ResultKind::Repeatability: return "Take the readings again, the same touch, moved and put back.";
     case ResultKind::DiscMap: return "Map the disc again.";
     case ResultKind::LengthModel: return "Measure some of the tools again, by setter and by gauge.";
-    case ResultKind::MacroProof: return "Write it again, look at what differs, and run it on the virtual machine.";
+    case ResultKind::MacroProof:
+        return "Write it again, look at what differs, and try every fault on the virtual machine.";
     default: return "Measure it again.";
     }
 }

@@ -23,9 +23,12 @@ Status statusOf(facts::Reader const& book, std::int64_t now_utc_ms, std::optiona
     status.results = book.ask<resultsOf>();
     status.redo = shortestRedo(book, status.results, id);
     status.due = dueOf(book, setup.place.machine, now_utc_ms);
+    bool const attacked = std::any_of(status.results.begin(), status.results.end(), [](ResultState const& result) {
+        return result.kind == facts::ResultKind::MacroProof && result.state == facts::Hold::Holds;
+    });
     if (auto const zero = book.ask<zeroing::plateZero>(setup, std::optional<shop::Contact>()))
         status.progress =
-            progressOf({book, *zero, book.ask<zeroing::findSlips>(setup), status.redo, status.due, run_good});
+            progressOf({book, *zero, book.ask<zeroing::findSlips>(setup), status.redo, status.due, run_good, attacked});
     return status;
 }
 

@@ -68,7 +68,7 @@ private Q_SLOTS:
         auto* rows = drive.find<app::RowsView>("search.rows");
         QVERIFY(rows->count() >= 15);
         QTest::keyClicks(words, u"machine virtual"_s); // of the hint as well
-        QCOMPARE(rows->count(), 3);
+        QCOMPARE(rows->count(), 4);
         QCOMPARE(rows->row(0).text, u"Practise with a virtual contact"_s);
         QTest::keyClick(words, Qt::Key_Down);
         QTest::keyClick(words, Qt::Key_Return);

@@ -17,7 +17,7 @@ using safety::RunClass;
 
 namespace {
 
-constexpr int fault_px = 236, crossing_px = 82, row_px = 46;
+constexpr int fault_px = 250, crossing_px = 82, row_px = 50;
 
 /// From what a person can live with to what nobody can.
 int badness(RunClass kind) {
@@ -60,7 +60,7 @@ public:
             p->setFont(ink.font(Type::Small));
             p->setPen(safety::isBad(outcome) ? ink.ink : ink.soft);
             p->drawText(cell.adjusted(r, cell.height() * 0.52, -2, 0), Qt::AlignLeft | Qt::AlignVCenter,
-                        shortWord(outcome));
+                        index.data(FaultTableModel::WordRole).toString());
         }
         if (option.state & QStyle::State_HasFocus) {
             p->setPen(QPen(ink.accent, 2));
@@ -145,7 +145,10 @@ QVariant FaultTableModel::data(QModelIndex const& index, int role) const {
     switch (role) {
     case EndingRole: return static_cast<int>(shown->kind);
     case RunsRole: return runs;
-    case ListedRole: return row(index.row()).listed();
+    case ListedRole: // of the shops by themselves some lie outside, as a 95 % interval says
+        return row(index.row()).fault ? row(index.row()).listed() : m_shown.table.nothingIsGood();
+    case WordRole:
+        return shown->kind == RunClass::WrongZero && !row(index.row()).fault ? u"outside ±"_s : shortWord(shown->kind);
     case Qt::AccessibleTextRole:
     case Qt::ToolTipRole:
         return u"%1 of %2 runs: %3. %4"_s.arg(runs)
@@ -195,6 +198,7 @@ FaultTableView::FaultTableView(Look const& look, QWidget* parent)
     down->setSectionResizeMode(QHeaderView::Fixed);
     down->setDefaultSectionSize(look.px(row_px));
     down->setFixedWidth(look.px(fault_px));
+    styled(down, Type::Small);
     down->setSectionsClickable(false);
     connect(this, &QTableView::clicked, this, &FaultTableView::open);
     connect(this, &QTableView::activated, this, &FaultTableView::open);

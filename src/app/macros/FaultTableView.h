@@ -24,7 +24,7 @@ QString shortWord(safety::RunClass kind);
 class FaultTableModel : public QAbstractTableModel {
 public:
     using QAbstractTableModel::QAbstractTableModel;
-    enum Role { EndingRole = Qt::UserRole, RunsRole, ListedRole };
+    enum Role { EndingRole = Qt::UserRole, RunsRole, ListedRole, WordRole };
     void show(ShownTable shown);
     int rowCount(QModelIndex const& = {}) const override { return static_cast<int>(m_rows.size()); }
     int columnCount(QModelIndex const& = {}) const override;

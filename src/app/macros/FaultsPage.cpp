@@ -52,6 +52,7 @@ void MacrosStation::buildTable() {
     m_table = new FaultTableView(desk().look());
     connect(m_table, &FaultTableView::opened, this, &MacrosStation::replay);
     column->addWidget(m_table, 1);
+    column->addStretch(); // the words stay on top while there is no table
     m_table_page->hide();
     picture()->addWidget(m_table_page, 1);
 }

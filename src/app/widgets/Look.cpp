@@ -93,6 +93,9 @@ void Look::load() {
         QMenuBar::item:selected { background: palette(highlight); color: palette(highlighted-text); }
         QMenu::item { min-height: %1px; padding: 2px 24px 2px 16px; }
         QMenu::item:selected { background: palette(highlight); color: palette(highlighted-text); }
+        QHeaderView, QTableView { background: palette(base); border: none; }
+        QHeaderView::section { background: palette(base); border: none; border-right: 1px solid palette(mid); border-bottom: 1px solid palette(mid); padding: 2px 6px; }
+        QTableCornerButton::section { background: palette(base); border: none; border-right: 1px solid palette(mid); border-bottom: 1px solid palette(mid); }
         QScrollArea { border: none; background: transparent; }
         QScrollBar:vertical { width: 12px; background: transparent; margin: 0px; }
         QScrollBar:horizontal { height: 12px; background: transparent; margin: 0px; }

@@ -303,7 +303,8 @@ std::vector<std::string> lookYourself(Kind kind, machine::World const& world) {
     std::vector<std::string> lines;
     for (auto const& fault : faults()) {
         if (!fault.unseen || !fault.touches(kind, world)) continue;
-        auto line = fmt::format("Look yourself, no input shows it: {}", fault.precaution);
+        if (lines.empty()) lines.push_back("Look yourself, since no input of the control shows it:");
+        auto line = fmt::format("- {}", fault.precaution);
         if (std::find(lines.begin(), lines.end(), line) == lines.end()) lines.push_back(std::move(line));
     }
     return lines;

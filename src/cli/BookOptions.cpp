@@ -22,15 +22,31 @@ void BookOptions::add(CLI::App& app, bool book_needed) {
     app.add_option("--book", book, "The book, a .pinbook file")->required(book_needed);
     app.add_option("--machine", machine, "Name of the machine; otherwise the one in use");
     app.add_option("--tool", tool, "Number of the tool in the spindle; otherwise the one in the book");
+    dialect = addDialect(app, "");
     app.add_option("--leave-out", leave_out, "Leave out a protecting step, to see what it protects from");
 }
+
+namespace {
+
+/// The same book, as if that machine had another sort of control.
+shop::Snapshot withDialect(shop::Snapshot const& of, Id<shop::Machine> id, std::string dialect) {
+    auto machine = *of.book().find(id);
+    machine.dialect = std::move(dialect);
+    shop::Change change;
+    change.put(id, machine);
+    auto book = of.book();
+    book.put(id.value, std::move(machine));
+    return of.after(change, std::move(book), of.seq() + 1);
+}
+
+} // namespace
 
 Result<safety::Rehearsal> BookOptions::rehearse() const {
     auto const file = store::BookFile::open(QString::fromStdString(book), store::Access::ReadOnly);
     if (!file) return Failure(file.error());
     auto const loaded = (*file)->load();
     if (!loaded) return Failure(loaded.error());
-    facts::Reader const reader(*loaded);
+    facts::Reader reader(*loaded);
     auto setup = safety::setupOf(reader).second;
     if (!machine.empty()) {
         bool found = false;
@@ -48,6 +64,12 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
             if (assembly->number == tool) setup.place.assembly = id;
         if (!setup.place.assembly)
             return fail(Code::OutOfRange, {"--tool"}, std::to_string(tool), "the tools of the book");
+    }
+    if (!dialect->empty()) {
+        if (!reader.find(setup.place.machine))
+            return fail(Code::Missing, {"--dialect"}, "The machine",
+                        "Its control is the assumed one; type its travel first.");
+        reader = facts::Reader(withDialect(*loaded, setup.place.machine, *dialect));
     }
     auto whole = safety::rehearse(reader, setup, kind);
     if (!whole || leave_out.empty()) return whole;

@@ -54,6 +54,9 @@ struct Tour {
 
     void play() {
         macros().run();
+        rest();
+    }
+    void rest() {
         while (window.busy()) QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
     }
 
@@ -152,10 +155,13 @@ struct Tour {
         macros->save();
         auto const& result = macros->theatre().result();
         good = write(folder.filePath(u"run.txt"_s), machine::verdictText(result, look.units()) + "\n") && good;
+        macros->openSection(u"faults"_s);
+        macros->attack();
+        rest();
+        picture(u"macros"_s, u"faults.png"_s);
+        macros->openSection(u"run"_s);
         choose("macro.kind", u"Re-touch after a change"_s);
         play();
-        window.findChild<QAbstractButton*>(u"macro.view.section.signals"_s)->click();
-        picture(u"macros"_s, u"re-touch.png"_s);
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
         look.setNight(true);
         picture(u"zeroing"_s, u"zeroing-night.png"_s);

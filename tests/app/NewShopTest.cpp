@@ -56,7 +56,8 @@ private Q_SLOTS:
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().contains(u"stopped"_s, Qt::CaseInsensitive), qPrintable(drive.judgement()));
         // What it cannot carry is said, and comes back with the other control.
-        drive.choose("macro.kind", u"Go and look"_s);
+        drive.choose("macro.kind", u"Trim zero"_s);
+        drive.type("macro.trim", u"0.1"_s);
         QTRY_VERIFY2(drive.judgement().contains(u"This control cannot carry it"_s), qPrintable(drive.judgement()));
         drive.key(Qt::Key_1, Qt::ControlModifier);
         drive.choose("machine.dialect", u"Parametric"_s);

@@ -210,12 +210,12 @@ private Q_SLOTS:
     }
     void lintNamesLineAndColumn() {
         auto const wrong = file("wrong.ngc");
-        save(wrong, "G21\nG0 X[1 + 2\nG99\n");
+        save(wrong, "G21\nG0 X[1 + 2\nG41\n");
         auto const said = steadyPin({"lint", wrong});
         QCOMPARE(said.code, 1);
         QVERIFY2(said.out.find("wrong.ngc:2:5: A square bracket is not closed.") != std::string::npos,
                  said.out.c_str());
-        QVERIFY(said.out.find("wrong.ngc:3:1: G99 is not known") != std::string::npos);
+        QVERIFY(said.out.find("wrong.ngc:3:1: G41 is not known") != std::string::npos);
         auto const json = parseJson(steadyPin({"lint", wrong, "--json"}).out, "stdout");
         QCOMPARE((*json)[1]["line"].get<int>(), 3);
         QCOMPARE(steadyPin({"lint", m_macro}).code, 0);
@@ -255,6 +255,20 @@ private Q_SLOTS:
         QVERIFY2(unread.code == 2 && unread.err.find("2") != std::string::npos, unread.err.c_str());
         auto const faults = *parseJson(steadyPin({"faults", "--json"}).out, "stdout");
         QVERIFY(faults.size() >= 50 && faults[0].contains("cause") && faults[0].contains("sign"));
+    }
+    void aBookIsWrittenForAnotherControl() {
+        auto const said = steadyPin({"write", "plate-zero", "--book", m_book, "--dialect", "streaming"});
+        QVERIFY2(said.code == 0 && said.out.find("(SEGMENT 1: ") != std::string::npos, said.err.c_str());
+        QVERIFY(said.out.find('#') == std::string::npos);
+        auto const link = steadyPin({"write", "plate-zero-link", "--book", m_book, "--dialect", "streaming"});
+        QVERIFY2(link.code == 2 && link.err.find("cannot carry") != std::string::npos, link.err.c_str());
+        auto const none = steadyPin({"write", "plate-zero", "--book", m_book, "--dialect", "phrase"});
+        QVERIFY2(none.code == 2 && none.err.find("streaming") != std::string::npos, none.err.c_str());
+        auto const tried = steadyPin({"campaign", "--book", m_book, "--dialect", "streaming", "--runs", "2", "--json"});
+        QVERIFY2(tried.code == 0, tried.out.c_str());
+        std::set<std::string> ids;
+        for (auto const& row : (*parseJson(tried.out, "stdout"))["faults"]) ids.insert(row["id"].get<std::string>());
+        QVERIFY(ids.contains("misread") && ids.contains("misread_digit"));
     }
     void checkSaysWhetherABookIsSound() {
         auto const said = steadyPin({"check", "--book", m_book});

@@ -187,6 +187,7 @@ private Q_SLOTS:
                     bad += fmt::format("\n{}: {} at line {} in world {}", row.fault->id, safety::countsOf(row),
                                        row.firstBad()->line, row.firstBad()->first_world);
             QVERIFY2(table.good(), bad.c_str());
+            QCOMPARE(table.nothing.count(RunClass::StoppedSafely), 0); // nor does it give up without need
             // Where its runs ended are steps of its own.
             auto const steps = safety::tableSteps(table, made.macro, made.macro.text);
             QVERIFY(steps.size() > 3 && steps.back().title == "to the end");

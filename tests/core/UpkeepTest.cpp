@@ -243,10 +243,9 @@ private Q_SLOTS:
         auto const written = safety::rehearse(told.now(), *told.history.now().book().find(told.setup_id));
         QVERIFY(written && written->macro.text.find("(Rests on: ") != std::string::npos);
         auto const plate = told.history.now().book().find(told.setup_id)->place.plate;
-        auto const kept =
-            told.history.add(MacroVersion{"plate-zero", written->macro.text, 0, 0,
-                                          macros::figuresOf(told.now(), written->zero, macros::Kind::PlateZero),
-                                          told.setup_id});
+        auto const kept = told.history.add(
+            MacroVersion{"plate-zero", written->macro.text, 0, 0,
+                         macros::figuresOf(told.now(), written->zero, macros::Kind::PlateZero), told.setup_id});
         QCOMPARE(told.state(ResultKind::MacroProof), Hold::Open); // not tried yet
         auto const table = safety::runCampaign(safety::attackOn(*written), {2});
         auto proof = safety::proofOf(*table, kept, 0, 0);

@@ -29,6 +29,13 @@ public:
             fmt::format("{} {:g} {:g} {:g}", feed > 0 ? fmt::format("feed{:g}", feed) : "rapid", to[0], to[1], to[2]));
         return std::nullopt;
     }
+    std::vector<Vec3> points; ///< of the chains, one after another
+    std::optional<Trouble> along(std::span<Vec3 const> chain, double feed) override {
+        at = chain.back();
+        points.insert(points.end(), chain.begin(), chain.end());
+        log.push_back(fmt::format("along{:g} {:g} {:g} {:g}", feed, at[0], at[1], at[2]));
+        return std::nullopt;
+    }
     ProbeReport probe(Vec3 const& to, double feed, bool away) override {
         if (away) {
             log.push_back(fmt::format("lift{:g} {:g}", feed, to[2]));

@@ -77,12 +77,13 @@ safety::Attack MacrosStation::attackNow() const {
     return attack;
 }
 
-std::optional<safety::Attack> MacrosStation::compareWith() const {
+Result<std::optional<safety::Attack>> MacrosStation::compareWith() const {
     auto const chosen = m_compare->box()->currentData();
     if (!chosen.isValid()) return std::nullopt;
     if (chosen.typeId() == QMetaType::QString) {
         auto const less = desk().rehearse(m_kind, {chosen.toString().toStdString()});
-        return less ? std::optional(safety::attackOn(*less)) : std::nullopt;
+        if (!less) return Failure(less.error());
+        return safety::attackOn(*less);
     }
     auto const* version = desk().book().find(Id<shop::MacroVersion>{chosen.toLongLong()});
     if (!version) return std::nullopt;
@@ -93,14 +94,16 @@ std::optional<safety::Attack> MacrosStation::compareWith() const {
 
 void MacrosStation::attack() {
     if (!m_rehearsal) return (void)desk().report(Failure(m_rehearsal.error()));
+    auto other = compareWith();
+    if (!other) return (void)desk().report(Failure(other.error()));
     safety::CampaignSize const size{m_worlds->box()->currentData().toInt(), drawn_with,
                                     static_cast<int>(std::max(1U, std::thread::hardware_concurrency()))};
     m_tried.reset();
     showState();
     desk().work().start(
         u"Trying every fault"_s,
-        [attack = attackNow(), other = compareWith(), macro = m_rehearsal->macro, size](Going const& going) {
-            Tried tried{attack, fail(Code::Missing, {})};
+        [attack = attackNow(), other = std::move(*other), macro = m_rehearsal->macro, size](Going const& going) {
+            Tried tried{attack, fail(Code::Missing, {}), {}};
             double const share = other ? 0.5 : 1; // of the whole, for each text
             auto part = [&](double from) {
                 return Going{going.stop, [&going, share, from](double done) {
@@ -115,7 +118,10 @@ void MacrosStation::attack() {
             ShownTable shown{*mine, safety::tableSteps(*mine, macro, attack.text), {}};
             if (other) {
                 auto theirs = safety::runCampaign(*other, size, part(share));
-                if (theirs) shown.other = std::move(*theirs);
+                if (theirs)
+                    shown.other = std::move(*theirs);
+                else
+                    tried.other_unread = theirs.error();
             }
             tried.shown = std::move(shown);
             return tried;
@@ -162,6 +168,11 @@ std::vector<zeroing::Judgement> MacrosStation::judgedTable() const {
     auto const& shown = *m_tried->shown;
     auto said = safety::judgeTable(shown.table, m_rehearsal->tolerance_mm, desk().units());
     if (shown.other) said.insert(said.begin() + 1, safety::compareTables(shown.table, *shown.other));
+    if (auto const& why = m_tried->other_unread) {
+        auto const finding = toFinding(*why);
+        said.insert(said.begin() + 1,
+                    {Severity::Attention, "The other text cannot be run.", finding.text + " " + finding.remedy, {}});
+    }
     return said;
 }
 

@@ -181,10 +181,23 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
                         std::move(more),
                         {}});
     }
+    for (auto const& [proof_id, proof] : desk().book().all<shop::MacroProof>()) {
+        if (proof->version != id || proof->faults.empty()) continue;
+        auto const bad = std::count_if(proof->faults.begin() + 1, proof->faults.end(), [](auto const& each) {
+            return !each.listed && each.wrong_zero + each.setter_hurt + each.collision + each.did_not_end > 0;
+        });
+        said.push_back({proof->good ? Severity::Note : Severity::Attention,
+                        fmt::format("Every fault tried {}: {}.", localTime(proof->at_utc_ms).toStdString(),
+                                    proof->good ? "nothing bad is unlisted" : "something bad is unlisted"),
+                        fmt::format("{} faults in {} worlds each, {} end badly and are not listed. Virtual machine "
+                                    "“{}”, text {}.",
+                                    proof->faults.size() - 1, proof->worlds, bad, proof->engine, proof->text_hash),
+                        {}});
+    }
     if (said.size() == 1)
         said.push_back({Severity::Attention,
                         "This text has no run in the book.",
-                        "Run it (F5), then keep it again: how it went is written down.",
+                        "Try every fault on it (Faults), and keep the table: that is what its proof rests on.",
                         {}});
     return said;
 }

@@ -69,8 +69,8 @@ private:
     bool faultApplies() const;
     /// What the text as it stands is attacked with; there must be a rehearsal.
     safety::Attack attackNow() const;
-    /// The text to compare with; none: with nothing.
-    std::optional<safety::Attack> compareWith() const;
+    /// The text to compare with; none: with nothing. Error: it cannot be written.
+    Result<std::optional<safety::Attack>> compareWith() const;
     void replay(safety::Fault const* fault, int world, int line);
     bool tableHolds() const;
     void showTable();
@@ -101,6 +101,7 @@ private:
     struct Tried {
         safety::Attack attack;
         Result<ShownTable> shown;
+        std::optional<Error> other_unread; ///< why there is nothing to compare with
     };
     std::optional<Tried> m_tried;
     FaultTableView* m_table;

@@ -18,9 +18,8 @@ QString unbroken(QString words) {
     return words.replace(number_and_unit, QStringLiteral("\\1\u00a0\\2"));
 }
 
-QString whyWords(std::size_t terms) {
-    if (terms == 0) return QStringLiteral("Why");
-    return QStringLiteral("Why: %1 %2").arg(terms).arg(terms == 1 ? QStringLiteral("term") : QStringLiteral("terms"));
+QString whyWords(std::size_t lines) {
+    return lines == 1 ? QStringLiteral("Why") : QStringLiteral("Why: %1 lines").arg(lines);
 }
 
 } // namespace
@@ -85,7 +84,7 @@ public:
         put(m_details, lines, Type::Small, Tone::Soft);
         bool const any = !judgement.why.empty();
         m_why->setVisible(any);
-        if (any) m_why->setText(whyWords(judgement.why.size() - 1));
+        if (any) m_why->setText(whyWords(judgement.why.size()));
         QSignalBlocker const quiet(m_why);
         m_why->setChecked(any && open.contains(m_headline->text()));
         m_details->setVisible(m_why->isChecked());

@@ -60,6 +60,7 @@ enum class Code {
     SegmentUnknown,
     NotCarried,
     TextUnread,
+    ArcRadius,
     TooNearToProbe,
     NoFeed,
     ProbeClosedAtStart,

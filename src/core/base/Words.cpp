@@ -58,6 +58,7 @@ constexpr Entry entries[] = {
     {Code::MissingWord, "{0} needs the word {1}.", "Add it on the same line."},
     {Code::DivisionByZero, "The sum divides by zero.", "Check the value below the stroke."},
     {Code::BadArgument, "{0} is not allowed here; {1}.", "Check the value that goes in."},
+    {Code::ArcRadius, "This arc does not close: {0}; {1}.", "Check its end, its centre or R."},
     {Code::TextUnread, "The control could not read the text: {0}", "Mend that line first."},
     {Code::NotCarried, "This control cannot carry it: {0}.", "{1}."},
     {Code::SegmentUnknown, "“{0}” is not understood between two segments.", "Write: {1}."},

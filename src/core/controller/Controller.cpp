@@ -74,8 +74,8 @@ bool Controller::step(Record* record) {
     bool going = false;
     if (m_next >= static_cast<int>(m_executable.program.blocks.size()))
         runOut();
-    else if (++m_steps > step_limit)
-        halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(step_limit), ""}));
+    else if (++m_steps > mostSteps())
+        halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(mostSteps()), ""}));
     else
         going = executeBlock(record);
     if (!going) keepNames();

@@ -9,7 +9,7 @@
 
 namespace steady::controller {
 
-inline constexpr int step_limit = 100'000; ///< lines of a run
+inline constexpr int step_limit = 100'000; ///< lines of a run beyond those of the text
 inline constexpr int loop_limit = 20'000;  ///< passes of all loops of a run
 inline constexpr int call_limit = 10;      ///< calls inside calls
 
@@ -45,6 +45,10 @@ private:
     struct Loop {
         int block, left;
     };
+    /// What a drilling cycle keeps from one hole to the next; in the unit and distance mode of the words.
+    struct Hole {
+        std::optional<double> retract, bottom, step, wait_s;
+    };
 
     bool executeBlock(Record* record);
     gcode::Values values() const {
@@ -78,6 +82,10 @@ private:
     Done shift(Decoded const& block, Record* record);
     Done storedPoint(Decoded const& block, Record* record);
     Done motion(Decoded const& block, Record* record);
+    Done arc(Decoded const& block, Record* record);
+    Done holes(Decoded const& block, Record* record);
+    Done hole(double retract_z_mm, double bottom_z_mm);
+    Done wordsOfMotion(Decoded const& block) const;
     Done probe(Vec3 const& target_mm, Record* record);
     Done stop(Decoded const& block, Record* record);
     void end(Record* record);
@@ -99,6 +107,8 @@ private:
         if (int const at = variables().at(what)) m_memory.parameters[static_cast<std::size_t>(at + axis)] = value;
     }
     Where here() const { return {"", m_line, 0}; }
+    /// A long job comes to its end; what goes round does not.
+    int mostSteps() const { return step_limit + static_cast<int>(m_executable.program.blocks.size()); }
 
     Executable const& m_executable;
     Memory& m_memory;
@@ -118,6 +128,7 @@ private:
     Cause m_cause = Cause::None;
     std::optional<Error> m_error;
     std::optional<Vec3> m_probed;
+    Hole m_hole;
 };
 
 } // namespace steady::controller

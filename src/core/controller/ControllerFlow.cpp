@@ -50,7 +50,7 @@ Controller::Done Controller::branch(Record* record) {
             go_in = *value != 0;
         }
         if (go_in) break;
-        if (++m_steps > step_limit) return fail(Code::StepLimit, here(), std::to_string(step_limit)); // it was a line
+        if (++m_steps > mostSteps()) return fail(Code::StepLimit, here(), std::to_string(mostSteps())); // it was a line
         at = m_executable.flow.next_branch[at];
     }
     m_next = at + 1;

@@ -22,6 +22,11 @@ Motion motionOf(Does what) {
     case Does::ProbeQuietly: return Motion::ProbeQuietly;
     case Does::ProbeAway: return Motion::ProbeAway;
     case Does::ProbeAwayQuietly: return Motion::ProbeAwayQuietly;
+    case Does::ArcClockwise: return Motion::ArcClockwise;
+    case Does::ArcCounter: return Motion::ArcCounter;
+    case Does::Drill: return Motion::Drill;
+    case Does::DrillAndWait: return Motion::DrillAndWait;
+    case Does::DrillInSteps: return Motion::DrillInSteps;
     default: return Motion::None;
     }
 }
@@ -97,6 +102,9 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
         modes.units = block.does(Group::Units, Does::Inches) ? UnitSystem::Inch : UnitSystem::Metric;
     if (auto done = lengthOffset(block, record); !done) return done;
     if (auto const* offset = block.in(Group::WorkOffset)) modes.work_offset = offset->number;
+    if (auto const* plane = block.in(Group::Plane)) modes.plane = plane->number;
+    if (block.in(Group::ArcCentre)) modes.centre_absolute = block.does(Group::ArcCentre, Does::CentreAbsolute);
+    if (block.in(Group::Return)) modes.back_to_start = block.does(Group::Return, Does::BackToStart);
     if (block.in(Group::Distance)) modes.absolute = block.does(Group::Distance, Does::Absolute);
     show(Shows::WorkOffsetInUse, modes.work_offset);
     return {};
@@ -307,7 +315,11 @@ Vec3 Controller::target(Decoded const& block, bool absolute_machine) const {
 
 Controller::Done Controller::motion(Decoded const& block, Record* record) {
     auto& modes = m_memory.modes;
-    if (auto const* word = block.in(Group::Motion)) modes.motion = motionOf(word->does);
+    if (auto const* word = block.in(Group::Motion)) {
+        if (motionOf(word->does) != modes.motion) m_hole = {}; // what a cycle keeps ends with it
+        modes.motion = motionOf(word->does);
+    }
+    if (auto done = wordsOfMotion(block); !done) return done;
     bool const machine_frame = block.aloneDoes(Does::MachineFrame);
     bool const straight = modes.motion == Motion::Rapid || modes.motion == Motion::Feed;
     if (machine_frame && !straight) return fail(Code::FrameWithoutMotion, here(), nameOf(*block.alone));
@@ -316,6 +328,8 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     if (!block.hasAxis() || taken) return {};
     if (modes.motion == Motion::None) return fail(Code::UnexpectedText, here(), "An axis word without a motion");
     if (modes.motion != Motion::Rapid && modes.feed_mm_min <= 0) return fail(Code::NoFeed, here());
+    if (modes.motion == Motion::ArcClockwise || modes.motion == Motion::ArcCounter) return arc(block, record);
+    if (modes.motion >= Motion::Drill) return holes(block, record);
     auto const point = target(block, machine_frame);
     if (probes(modes.motion)) return probe(point, record);
     if (record) {

@@ -53,12 +53,23 @@ struct Decoder {
         return {};
     }
 
+    /// Whether some motion that may be in force reads it: that shows when the line is run.
+    bool motionsRead(char letter) const {
+        return std::any_of(dialect.words.begin(), dialect.words.end(), [letter](CodeWord const& word) {
+            return word.group == Group::Motion && word.reads(letter);
+        });
+    }
+
     /// A word that no code of the line reads was meant for something that is not there.
-    Result<void> wordsAreRead() const {
-        for (auto const& word : block.words)
-            if (std::string_view("GMXYZFST").find(word.letter) == std::string_view::npos &&
-                read.find(word.letter) == std::string::npos)
-                return fail(Code::UnusedWord, where(word.column), std::string(1, word.letter));
+    Result<void> wordsAreRead() {
+        for (auto const& word : block.words) {
+            if (std::string_view("GMXYZFST").find(word.letter) != std::string_view::npos ||
+                read.find(word.letter) != std::string::npos)
+                continue;
+            bool const open = !out.in(Group::Motion) && !out.alone && motionsRead(word.letter);
+            if (!open) return fail(Code::UnusedWord, where(word.column), std::string(1, word.letter));
+            out.unread |= 1u << (word.letter - 'A');
+        }
         return {};
     }
 

@@ -16,6 +16,7 @@ struct Decoded {
     std::uint32_t present = 0;                        ///< bit per letter, without G and M
     std::array<CodeWord const*, group_count> words{}; ///< by modal group; none: null
     CodeWord const* alone = nullptr;                  ///< a word that belongs to no modal group
+    std::uint32_t unread = 0;                         ///< bit per letter that no code of the line reads
 
     bool has(char letter) const { return present & (1u << (letter - 'A')); }
     double value(char letter) const { return values[letter - 'A']; }

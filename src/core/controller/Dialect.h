@@ -11,6 +11,7 @@
 #include <optional>
 #include <span>
 #include <string>
+#include <string_view>
 #include <vector>
 
 namespace steady::controller {
@@ -58,7 +59,17 @@ enum class Does : std::uint8_t {
     LockOverride,
     OutputOn,
     OutputOff,
-    ReadInput
+    ReadInput,
+    ArcClockwise,
+    ArcCounter,
+    Drill,
+    DrillAndWait,
+    DrillInSteps,
+    Plane,          ///< of arcs: 0 X and Y, 1 Z and X, 2 Y and Z, by its number
+    CentreAbsolute, ///< of an arc, as a position
+    CentreRelative, ///< from where the arc begins
+    BackToStart,    ///< after a hole: to the height that it began from
+    BackToRetract   ///< only to R
 };
 
 /// Words that take each other's place; a line has one of each. Alone: stays for no other line, and shares one with
@@ -79,9 +90,11 @@ enum class Group : std::uint8_t {
     Spindle,
     Coolant,
     Override,
-    Ports
+    Ports,
+    ArcCentre,
+    Return
 };
-inline constexpr std::size_t group_count = static_cast<std::size_t>(Group::Ports) + 1;
+inline constexpr std::size_t group_count = static_cast<std::size_t>(Group::Return) + 1;
 
 struct CodeWord {
     char letter; ///< G or M
@@ -92,7 +105,9 @@ struct CodeWord {
     Axes axes = Axes::Unused;
     char const* letters = "";   ///< other words that it reads from its line
     char const* note = nullptr; ///< why it has no effect here; none: it has
-    int number = 0;             ///< of the work offset, or of the stored point
+    int number = 0;             ///< of the work offset, of the stored point, or of the plane
+
+    bool reads(char other) const { return std::string_view(letters).find(other) != std::string_view::npos; }
 };
 /// “G38.2”
 std::string nameOf(CodeWord const& code);
@@ -159,6 +174,8 @@ struct Dialect {
     void finish();
     CodeWord const* find(char letter, int tenths) const;
     bool has(Does what) const;
+    /// The first word that does it; null: none does.
+    CodeWord const* wordFor(Does what) const;
 
 private:
     std::vector<std::int16_t> m_of_g, m_of_m; ///< by tenths; −1: none

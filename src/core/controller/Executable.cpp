@@ -64,6 +64,9 @@ Executable makeExecutable(std::string_view text, Dialect const& dialect) {
     made.findings.insert(made.findings.end(), made.flow.findings.begin(), made.flow.findings.end());
     made.constant_of.assign(made.program.blocks.size(), -1);
     Notes notes(made.dialect);
+    bool const straight = std::all_of(made.program.blocks.begin(), made.program.blocks.end(),
+                                      [](gcode::Block const& block) { return block.flow == gcode::Flow::None; });
+    CodeWord const* motion = nullptr; // in force, where the lines are run in their order
     std::vector<double> const unset(gcode::variable_count, 0.0);
     for (std::size_t i = 0; i < made.program.blocks.size(); ++i) {
         auto const& block = made.program.blocks[i];
@@ -75,6 +78,12 @@ Executable makeExecutable(std::string_view text, Dialect const& dialect) {
         }
         if (decoded->does(Group::Stop, Does::End) && !made.flow.inside[i]) made.last_end = static_cast<int>(i);
         notes.look(*decoded, block.line, made.notes);
+        if (auto const* word = decoded->in(Group::Motion)) motion = word;
+        if (straight && motion)
+            for (char letter = 'A'; letter <= 'Z'; ++letter)
+                if (decoded->unread & (1u << (letter - 'A')) && !motion->reads(letter))
+                    made.findings.push_back(
+                        toFinding({Code::UnusedWord, {"", block.line, 0}, std::string(1, letter), {}}));
         made.constant_of[i] = static_cast<int>(made.constants.size());
         made.constants.push_back(*decoded);
     }

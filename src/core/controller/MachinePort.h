@@ -5,6 +5,7 @@
 
 #include <array>
 #include <optional>
+#include <span>
 #include <string>
 
 namespace steady::controller {
@@ -51,6 +52,8 @@ public:
     virtual bool inputReadsContact() const = 0;
     /// feed_mm_min 0: rapid.
     virtual std::optional<Trouble> move(Vec3 const& target_mm, double feed_mm_min) = 0;
+    /// Along a chain of points at one speed, without a stop in between; there is at least one.
+    virtual std::optional<Trouble> along(std::span<Vec3 const> points_mm, double feed_mm_min) = 0;
     /// Moves until the input reads contact, or, `away`, until it reads open again; `contact`: that this came about.
     virtual ProbeReport probe(Vec3 const& target_mm, double feed_mm_min, bool away = false) = 0;
     /// False when nobody puts the tool in and resumes.

@@ -14,7 +14,20 @@
 
 namespace steady::controller {
 
-enum class Motion { Rapid, Feed, Probe, ProbeQuietly, ProbeAway, ProbeAwayQuietly, None };
+enum class Motion {
+    Rapid,
+    Feed,
+    Probe,
+    ProbeQuietly,
+    ProbeAway,
+    ProbeAwayQuietly,
+    None,
+    ArcClockwise,
+    ArcCounter,
+    Drill,
+    DrillAndWait,
+    DrillInSteps
+};
 
 inline constexpr int tool_count = 256; ///< tools 1 to 255; 0: none
 inline constexpr int port_count = 8;   ///< digital outputs 0 to 7
@@ -26,6 +39,9 @@ struct Modes {
     double feed_mm_min = 0;
     Motion motion = Motion::Feed;
     bool override_locked = false;
+    int plane = 0; ///< of arcs: 0 X and Y, 1 Z and X, 2 Y and Z
+    bool centre_absolute = false;
+    bool back_to_start = true; ///< after a hole; otherwise to R
     bool operator==(Modes const&) const = default;
 };
 

@@ -43,6 +43,8 @@ std::string wordsOf(Record const& record, UnitSystem units) {
     case Kind::Branch: return record.condition ? "True: goes in" : "Not so: passes by";
     case Kind::Rapid: return fmt::format("Rapid, {}; {}", target(record, units), seconds(record));
     case Kind::Feed: return fmt::format("Feed, {}; {}", target(record, units), seconds(record));
+    case Kind::Arc: return fmt::format("Along an arc, {}; {}", target(record, units), seconds(record));
+    case Kind::Hole: return fmt::format("Drills and comes up, {}; {}", target(record, units), seconds(record));
     case Kind::Probe:
         return fmt::format("{}: {}; {}",
                            record.away ? (record.contact ? "Open again" : "Still in contact")

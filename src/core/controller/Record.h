@@ -18,6 +18,8 @@ struct Record {
         Branch,
         Rapid,
         Feed,
+        Arc,
+        Hole,
         Probe,
         Dwell,
         SpindleStop,

@@ -57,6 +57,10 @@ public:
         bool running_on = true;
         for (; running_on && !m_going.stopped(); ++m_lines) {
             auto& control = *running;
+            if (m_lines % 4096 == 0) {
+                auto const all = static_cast<std::int64_t>(executable.program.blocks.size());
+                m_going.at(std::min<std::int64_t>(m_lines, all), all);
+            }
             int const before = control.line();
             running_on = control.step(m_trace ? &step.record : nullptr);
             if (m_trace && control.line() > 0 && (running_on || control.line() != before)) {
@@ -72,8 +76,6 @@ public:
             if (control.zeroedOffset() > 0) m_zeroed = control.zeroedOffset();
             if (control.measuredTool() > 0) m_measured = control.measuredTool();
             if (control.probed()) m_probed = control.probed();
-            if (auto const above = m_machine.tipOverWork_mm())
-                result.lowest_over_work_mm = std::min(result.lowest_over_work_mm.value_or(*above), *above);
             if (running_on && m_lines == m_world.broken_off_after) {
                 // The stop button: modes and variables stay as they are, and somebody jogs back to where it began.
                 m_machine.startAgain(m_world.position_mm);
@@ -151,6 +153,7 @@ public:
     RunResult finish(controller::Dialect const& dialect) {
         auto& result = m_result;
         result.changed_parameters = changed(m_world.memory.parameters, result.memory.parameters, dialect.variables);
+        result.lowest_over_work_mm = m_machine.lowestOverWork_mm();
         result.contacts = m_machine.touches();
         result.releases = m_machine.releases();
         result.position_mm = m_machine.position();

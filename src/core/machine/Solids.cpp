@@ -222,7 +222,7 @@ std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at) {
     return s.base_z_mm + *s.overtravel_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at);
 }
 
-std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to) {
+std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to, bool cuts) {
     bool const straight_down = from[0] == to[0] && from[1] == to[1];
     auto const above = aboveCutter(world);
     auto const cutter = straight_down ? Shape{} : cutterOf(world.tool);
@@ -234,13 +234,16 @@ std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to
     };
     for (std::size_t b = 0; b < all.count; ++b) {
         auto const& box = all.boxes[b];
-        if (straight_down) {
+        bool const cut = cuts && box.what == Solid::Work;
+        if (straight_down && !cut) {
             double const lift = liftOver(world, box, to);
             if (std::isfinite(lift)) offer(box, everywhere_mm, lift);
         }
-        for (auto const* shape : {&cutter, &above})
+        for (auto const* shape : {&cutter, &above}) {
+            if (cut && shape == &cutter) continue;
             for (std::size_t i = 0; i < shape->count; ++i)
                 offer(box, shape->sections[i].radius_mm, shape->sections[i].above_tip_mm);
+        }
     }
     return first;
 }

@@ -19,7 +19,8 @@ struct Hit {
 
 /// The first solid that tool, nut, spindle or dust shoe enters on the way from one gauge-line point to another (true
 /// coordinates). Straight down the tool's end has its true shape, sideways that of cylinders around it.
-std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to);
+/// `cuts`: the work does not stop the cutter.
+std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to, bool cuts = false);
 
 // Below, `at` is a gauge-line point in true coordinates; only its X and Y count.
 

@@ -26,8 +26,8 @@ constexpr double finger_mm = 15; ///< as thick as a finger on the disc
 VirtualMachine::VirtualMachine(World const& world)
     : m_world(world), m_position(world.position_mm), m_turns_until_s(world.spindle.on ? forever_s : 0),
       m_done(world.person.pauses.size(), false), m_spent(world.false_contacts.size(), false),
-      m_scatter(world.seed, 0, Purpose::Scatter), m_poll(world.seed, 0, Purpose::Poll),
-      m_homing(world.seed, 0, Purpose::Home), m_home_error(world.home_error_mm) {}
+      m_lowest_over_work_mm(tipOverWork_mm()), m_scatter(world.seed, 0, Purpose::Scatter),
+      m_poll(world.seed, 0, Purpose::Poll), m_homing(world.seed, 0, Purpose::Home), m_home_error(world.home_error_mm) {}
 
 Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
     Vec3 seen = true_mm;
@@ -84,17 +84,27 @@ std::optional<Trouble> VirtualMachine::softLimit(Vec3 const& target_mm) const {
 }
 
 /// Goes as far as until_mm along the leg, or into the first solid.
-std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm) {
+std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm, bool cuts) {
     auto const end = leg.at(until_mm);
     m_slack = leg.slack;
-    auto const hit = firstHit(m_world, m_position, end);
+    auto const note_height = [this] {
+        if (auto const above = tipOverWork_mm())
+            m_lowest_over_work_mm = std::min(m_lowest_over_work_mm.value_or(*above), *above);
+    };
+    bool const turns = spindleTurns();
+    auto hit = firstHit(m_world, m_position, end, cuts && turns);
+    if (hit && hit->what == Solid::Work && turns && m_cut.isFree(m_position, end))
+        hit = firstHit(m_world, m_position, end, true); // fast again where it has cut before
     if (!hit) {
+        if (cuts && turns) m_cut.cut(m_world.stock, m_world.tool.diameter_mm / 2, m_position, end);
         m_position = end;
+        note_height();
         return overtravel();
     }
     Vec3 at{};
     for (int axis = 0; axis < 3; ++axis) at[axis] = m_position[axis] + hit->share * (end[axis] - m_position[axis]);
     m_position = at;
+    note_height();
     return Trouble{Outcome::Collision,
                    fmt::format("Collision: the tool, its nut or the spindle ran into {} at machine Z {}.",
                                name(hit->what), fixedText(position()[2], 3)),
@@ -105,13 +115,30 @@ std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_m
     catchUp();
     if (auto limit = softLimit(target_mm)) return limit;
     auto const path = leg(target_mm, feed_mm_min);
-    auto trouble = collide(path, path.length_mm);
+    auto trouble = collide(path, path.length_mm, feed_mm_min > 0);
     m_now_s += path.profile.duration_s();
     if (feed_mm_min == 0 && ++m_rapids == m_world.lost_steps.move)
         for (int axis = 0; axis < 3; ++axis) { // the readout does not know
             m_position[axis] -= m_world.lost_steps.by_mm[axis];
             m_world.home_error_mm[axis] += m_world.lost_steps.by_mm[axis];
         }
+    return trouble;
+}
+
+std::optional<Trouble> VirtualMachine::along(std::span<Vec3 const> points_mm, double feed_mm_min) {
+    catchUp();
+    for (auto const& point : points_mm)
+        if (auto limit = softLimit(point)) return limit;
+    double length_mm = 0, accel_mm_s2 = forever_s;
+    for (auto const& axis : m_world.axes) accel_mm_s2 = std::min(accel_mm_s2, axis.accel_mm_s2);
+    std::optional<Trouble> trouble;
+    for (auto const& point : points_mm) {
+        auto const path = leg(point, feed_mm_min);
+        length_mm += path.length_mm;
+        trouble = collide(path, path.length_mm, true);
+        if (trouble) break;
+    }
+    if (length_mm > 0) m_now_s += Profile(length_mm, feed_mm_min, accel_mm_s2).duration_s();
     return trouble;
 }
 

@@ -4,6 +4,7 @@
 // A machine with mass, a switch that scatters, a spindle that coasts and a person at the pauses.
 
 #include "core/base/Rng.h"
+#include "core/machine/CutAway.h"
 #include "core/machine/Profile.h"
 #include "core/machine/World.h"
 
@@ -25,6 +26,7 @@ public:
     bool homed() const override { return m_world.homed; }
     bool inputReadsContact() const override { return reads(plateTouched(), setterTouched()); }
     std::optional<controller::Trouble> move(Vec3 const& target_mm, double feed_mm_min) override;
+    std::optional<controller::Trouble> along(std::span<Vec3 const> points_mm, double feed_mm_min) override;
     controller::ProbeReport probe(Vec3 const& target_mm, double feed_mm_min, bool away) override;
     bool changeTool(int number) override;
     void dwell(double seconds) override { m_now_s += seconds; }
@@ -39,6 +41,8 @@ public:
     void startAgain(std::optional<Vec3> const& at);
     /// Height of the tip above the work's top, when its axis stands over the work.
     std::optional<double> tipOverWork_mm() const;
+    /// The least that it has been since the start, also within a line that makes several moves.
+    std::optional<double> const& lowestOverWork_mm() const { return m_lowest_over_work_mm; }
     double paused_s() const { return m_paused_s; }
     bool spindleTurns() const { return m_now_s < m_turns_until_s; }
     std::vector<Touch> const& touches() const { return m_touches; }
@@ -71,7 +75,8 @@ private:
 
     Leg leg(Vec3 const& target_mm, double feed_mm_min) const;
     std::optional<controller::Trouble> softLimit(Vec3 const& target_mm) const;
-    std::optional<controller::Trouble> collide(Leg const& leg, double until_mm);
+    /// `cuts`: a turning cutter at feed, which the work does not stop.
+    std::optional<controller::Trouble> collide(Leg const& leg, double until_mm, bool cuts = false);
     std::optional<controller::Trouble> touchTrouble(Trip const& trip);
     std::optional<controller::Trouble> handTrouble() const;
     std::optional<Trip> firstTrip(Leg const& leg);
@@ -109,6 +114,8 @@ private:
     int m_rapids = 0;
     std::vector<Touch> m_touches, m_releases;
     std::vector<bool> m_spent; ///< false contacts that have happened
+    CutAway m_cut;             ///< what the cutter has made free
+    std::optional<double> m_lowest_over_work_mm;
     Rng m_scatter, m_poll, m_homing;
     Vec3 const m_home_error; ///< what every homing has in common
 };

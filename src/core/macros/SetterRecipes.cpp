@@ -26,6 +26,7 @@ struct SetterBuilder {
     shop::Machine const& machine;
     shop::ToolSetter const& setter;
     TouchPlan touch;
+    Lacks lacks = {};
     SetterWay way = {};
     std::optional<FitsSetter> fits = {};
     std::vector<int> too_wide = {}; ///< numbers of tools known not to fit
@@ -45,6 +46,10 @@ struct SetterBuilder {
         auto found = setterWay(book, setup, setup.place.assembly);
         if (!found) return Failure(found.error());
         way = std::move(*found);
+        if (auto const* tool = book.find(setup.place.assembly); lacks.numbers && tool) {
+            std::erase_if(way.rows, [&](SetterWay::Row const& row) { return row.number != tool->number; });
+            way.left_out.clear();
+        }
         return {};
     }
 
@@ -73,7 +78,8 @@ struct SetterBuilder {
         } else {
             std::string tools;
             for (auto const& row : way.rows) tools += fmt::format("{}{}", tools.empty() ? "" : ", ", row.number);
-            header.push_back("Written for tools " + tools + ".");
+            header.push_back(lacks.numbers ? "Written for tool " + tools + " alone."
+                                           : "Written for tools " + tools + ".");
             for (auto const& text : way.left_out) header.push_back("Not for " + text);
         }
         header.push_back(fmt::format("Feeds: {} to find, {} to measure, {} while a signal is proved.",
@@ -81,8 +87,10 @@ struct SetterBuilder {
                                      feedWithUnit(touch.feeds.slow_mm_min, units()),
                                      feedWithUnit(parts.proof_mm_min(), units())));
         if (!fits)
-            header.push_back("Goes up before it goes across. The control must know the tool's number, by {tool change} "
-                             "or {tool named}.");
+            header.push_back(lacks.numbers
+                                 ? "Goes up before it goes across."
+                                 : "Goes up before it goes across. The control must know the tool's number, by "
+                                   "{tool change} or {tool named}.");
         header.push_back("First run: hand at the stop, low rapid override, the shortest tool.");
     }
     void describeAny() {
@@ -248,6 +256,7 @@ struct SetterBuilder {
     Result<Recipe> tableZero() {
         auto const constant = zeroing::boardConstant(book, setup);
         if (!constant) return Failure(constant.error());
+        auto const* and_link = lacks.numbers ? "" : ", and its link"; // which needs a control that keeps numbers
         parts.zero_now = "Z zero is as it was.";
         add("", "",
             TellLength{fmt::format("Sets {} Z. {}", workOffsetName(setup.place.work_offset),
@@ -264,14 +273,16 @@ struct SetterBuilder {
             slot_setter, slot_result, setup.place.work_offset, addends(touch.lag_mm, {-constant->b_mm()}), {}};
         set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
         add("", "The setter stands B above the spoilboard: zero lies that much below this contact.", std::move(set));
-        add("", "D is B, for the tools that follow. Its seal is set last.",
-            StoreLink{setup.place.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
+        if (!lacks.numbers)
+            add("", "D is B, for the tools that follow. Its seal is set last.",
+                StoreLink{setup.place.work_offset, slot_setter, slot_result, addends(touch.lag_mm, {})});
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
         add("", "",
-            End{fmt::format("Set: {} Z zero on the spoilboard, and its link. {} Go and look before you cut.",
-                            workOffsetName(setup.place.work_offset), afterTheEnd(machine, setup.place.work_offset))});
-        header.push_back(fmt::format("Sets: {} Z on the spoilboard, {} below the setter's trip, and its link.",
-                                     workOffsetName(setup.place.work_offset), len(constant->b_mm())));
+            End{fmt::format("Set: {} Z zero on the spoilboard{}. {} Go and look before you cut.",
+                            workOffsetName(setup.place.work_offset), and_link,
+                            afterTheEnd(machine, setup.place.work_offset))});
+        header.push_back(fmt::format("Sets: {} Z on the spoilboard, {} below the setter's trip{}.",
+                                     workOffsetName(setup.place.work_offset), len(constant->b_mm()), and_link));
         return recipe();
     }
 
@@ -378,14 +389,26 @@ struct SetterBuilder {
 
 } // namespace
 
-Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup) {
+namespace {
+
+/// Where the override is not locked, a knob at its end must still find the setter softly.
+zeroing::ProbingFeeds feedsAt(shop::Machine const& machine, shop::ToolSetter const& setter, Lacks const& lacks) {
+    auto feeds = zeroing::feedsFor(machine, setter);
+    feeds.fast_mm_min /= lacks.most_override;
+    return feeds;
+}
+
+} // namespace
+
+Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
     if (!toucher) return Failure(toucher.error());
     auto const& machine = toucher->machine;
     SetterBuilder b{kind,    book,    setup,
-                    machine, *setter, planTouch(machine, zeroing::feedsFor(machine, *setter), setter->practice, true)};
+                    machine, *setter, planTouch(machine, feedsAt(machine, *setter, lacks), setter->practice, true),
+                    lacks};
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
     switch (kind) {
     case Kind::ToolLength:
@@ -412,7 +435,8 @@ Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     SetterBuilder b{
         Kind::Retouch, book,
         setup,         toucher->machine,
-        *setter,       planTouch(toucher->machine, zeroing::feedsFor(toucher->machine, *setter), once, true)};
+        *setter,       planTouch(toucher->machine, feedsAt(toucher->machine, *setter, loop.lacks), once, true),
+        loop.lacks};
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
     if (auto const clear = b.keepOnDisc(loop); !clear) return Failure(clear.error());
     return b.loop(loop);

@@ -38,9 +38,15 @@ struct FitsSetter {
 /// Error: NoSetter, SetterHeightUnknown, StrokeTooShort.
 Result<FitsSetter> fitsSetter(facts::Reader const& book, shop::ZeroSetup const& setup);
 
+/// What a control does not do for a macro.
+struct Lacks {
+    bool numbers = false;     ///< it keeps none: written for the tool of the setup alone, and without a link
+    double most_override = 1; ///< its feed override is not locked, and its knob goes so far
+};
+
 /// Re-touch (W' = setter contact − D), length into the table (L = L_ref + m − m_ref), zero on the spoilboard
 /// (W = m − B); each for the book's tools or for any. Error: as setterWay or fitsSetter, and what the kind lacks.
-Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup);
+Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks = {});
 
 /// Readings for a study: the setter touched again and again, one slow touch each, told as it comes. Sets nothing.
 enum class Between { Nothing, MoveAway, TurnSpindle, OtherPlace, HomeAgain };
@@ -50,6 +56,7 @@ struct TouchLoop {
     double away_mm = 40;                            ///< how far it moves away in X
     std::vector<std::array<double, 2>> places = {}; ///< OtherPlace: from the middle of the disc, one each
     bool air = true;                                ///< blown clean as the setter is touched; where it has air
+    Lacks lacks = {};
 };
 inline constexpr int most_loop_touches = 100;
 /// It moves away to the side that has room. Error: as setterWay; OutOfRange for the number of touches, FewReadings

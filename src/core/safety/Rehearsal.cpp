@@ -13,6 +13,7 @@
 #include "core/proving/ProvenSpread.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/safety/Faults.h"
+#include "core/safety/Lacks.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Link.h"
 #include "core/zeroing/Methods.h"
@@ -27,7 +28,6 @@ namespace {
 
 using macros::Kind;
 
-constexpr double most_override = 2; // where the knob of a control ends; common practice
 constexpr double assumed_stock_mm = 20;
 constexpr double stock_spread_mm = 0.3; // of planed wood and sheet, ±; common practice
 constexpr double lag_share = 0.5;       // the time to braking is seldom known better; our definition
@@ -44,6 +44,7 @@ struct Writer {
     shop::ZeroSetup const& setup;
     Kind kind;
     zeroing::PlateZeroResult const& zero;
+    macros::Lacks lacks = {}; ///< of the control
 
     /// Where this tool stands on the spoilboard, as machine Z, as far as the book knows.
     std::optional<double> boardZ_mm(Id<shop::Assembly> tool) const {
@@ -65,7 +66,7 @@ struct Writer {
         std::map<int, std::string> offsets, numbers;
         auto const all = *macros::planPlateZero(zero, use); // what can be, without a window of one's own
         for (auto const& [id, tool] : shop::toolsOf(book, setup.place.machine)) {
-            if (tool->own_offset == 0) continue;
+            if (tool->own_offset == 0 || (lacks.numbers && id != setup.place.assembly)) continue;
             for (auto* known : {&offsets, &numbers}) {
                 bool const number = known == &numbers;
                 auto const [other, is_new] = known->emplace(number ? tool->number : tool->own_offset, tool->name);
@@ -131,7 +132,7 @@ struct Writer {
             if (!use) return Failure(use.error());
             return macros::plateZeroRecipe(zero, *use);
         }
-        if (macros::touchesSetter(kind)) return macros::setterRecipe(kind, book, setup);
+        if (macros::touchesSetter(kind)) return macros::setterRecipe(kind, book, setup, lacks);
         if (kind == Kind::TrimZero) return macros::trimRecipe(zero.machine, setup);
         return macros::lookRecipe(zero.machine, setup);
     }
@@ -344,9 +345,9 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     if (!bundle) return Failure(bundle.error());
     if (auto const numbers = dialects::checkNumbers(zero->machine.dialect, behaviour); !numbers)
         return Failure(numbers.error());
-    // Where the text cannot lock the feed override, a knob at its end must still find the plate softly.
-    if (!(*bundle)->language().has(controller::Does::LockOverride)) zero->feeds.fast_mm_min /= most_override;
-    Writer const writer{book, setup, kind, *zero};
+    auto const lacks = lacksOf((*bundle)->language());
+    zero->feeds.fast_mm_min /= lacks.most_override; // a knob at its end must still find the plate softly
+    Writer const writer{book, setup, kind, *zero, lacks};
     auto recipe = writer.recipe();
     if (!recipe) return Failure(recipe.error());
     if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
@@ -375,6 +376,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     made.tolerance_mm = writer.tolerance_mm();
     made.repeat_mm = writer.repeat_mm();
     made.states_interval = writer.statesInterval();
+    made.keeps_link = !writer.lacks.numbers;
     made.behaviour = behaviour;
     made.units = zero->machine.units;
     if (setup.plan.reference == shop::LengthReference::FirstTool)

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/StudyRun.h"
 
+#include "core/safety/Lacks.h"
+
 #include "core/dialects/Bundle.h"
 #include "core/machine/Run.h"
 #include "core/machine/World.h"
@@ -16,7 +18,12 @@ constexpr double assumed_home_scatter_mm = 0.01; // of a sound home switch; comm
 } // namespace
 
 Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& setup, macros::TouchLoop const& loop) {
-    auto const recipe = macros::loopRecipe(book, setup, loop);
+    auto const machine = zeroing::machineOf(book, setup);
+    auto const bundle = dialects::bundleOf(machine.dialect);
+    if (!bundle) return Failure(bundle.error());
+    auto for_control = loop;
+    for_control.lacks = lacksOf((*bundle)->language());
+    auto const recipe = macros::loopRecipe(book, setup, for_control);
     if (!recipe) return Failure(recipe.error());
     auto made = worldFor(book, setup);
     if (!made) return Failure(made.error());
@@ -24,7 +31,7 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     if (!homing) return Failure(homing.error());
     made->home_scatter_mm = *homing ? (*homing)->s_mm : assumed_home_scatter_mm;
     StudyMacro study;
-    auto printed = dialects::written(*recipe, zeroing::machineOf(book, setup));
+    auto printed = dialects::written(*recipe, machine);
     if (!printed) return Failure(printed.error());
     study.macro = std::move(*printed);
     for (auto const& asked : study.macro.asked)

@@ -94,11 +94,13 @@ Judgement compareTables(FaultTable const& mine, FaultTable const& other) {
             why.push_back(fmt::format("{}: {}; the other: {}.", row.fault->text, countsOf(row), countsOf(theirs)));
         }
     if (why.empty()) return {Severity::Note, "The other text goes the same.", "With every fault, in every world.", {}};
+    if (!other.nothingIsGood())
+        return {Severity::Bad, "The other text fails with nothing wrong.",
+                fmt::format("In {} worlds as they may be: {}.", other.worlds, countsOf(other.nothing)), std::move(why)};
     Judgement said{worse ? Severity::Attention : Severity::Note, {}, {}, std::move(why)};
     said.headline = fmt::format("The other text is worse with {}, better with {}.", worse, better);
     said.text = fmt::format("{} differently; those are told under why.",
                             things(said.why.size(), "One fault goes", "faults go"));
-    if (!other.nothingIsGood()) said.text += " It goes badly with nothing wrong: " + countsOf(other.nothing) + ".";
     return said;
 }
 

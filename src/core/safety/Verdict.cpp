@@ -32,7 +32,7 @@ std::string headline(RunClass kind, bool length) {
 std::optional<double> linkError_mm(machine::RunResult const& result, Aim const& aim) {
     bool const links = aim.kind == macros::Kind::PlateZeroLink || aim.kind == macros::Kind::TableZero ||
                        aim.kind == macros::Kind::TrimZero;
-    if (!links || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
+    if (!links || !aim.keeps_link || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
     macros::LinkNumbers const numbers(aim.behaviour, result.z_zero->work_offset);
     auto const& kept = result.memory.parameters;
     if (aim.kind == macros::Kind::TrimZero && kept[numbers.offset] != result.z_zero->work_offset)

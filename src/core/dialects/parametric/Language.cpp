@@ -10,22 +10,30 @@ namespace {
 
 using namespace controller;
 
-constexpr char const* no_arcs = "There are no arcs here, so the plane makes no difference.";
 constexpr char const* exact_stop = "Every move ends at rest here.";
 constexpr char const* no_coolant = "There is no coolant here.";
 constexpr auto unused = Axes::Unused, needed = Axes::Needed, allowed = Axes::Allowed;
 
-constexpr std::array<CodeWord, 58> known_words{{
+constexpr std::array<CodeWord, 67> known_words{{
     {'G', 0, Group::Motion, Does::Rapid, "rapid moves", needed},
     {'G', 10, Group::Motion, Does::Feed, "moves at feed", needed},
+    {'G', 20, Group::Motion, Does::ArcClockwise, "arcs, clockwise", needed, "IJKR"},
+    {'G', 30, Group::Motion, Does::ArcCounter, "arcs, counter-clockwise", needed, "IJKR"},
+    {'G', 810, Group::Motion, Does::Drill, "holes", needed, "RL"},
+    {'G', 820, Group::Motion, Does::DrillAndWait, "holes with a wait", needed, "RPL"},
+    {'G', 830, Group::Motion, Does::DrillInSteps, "holes in steps", needed, "RQL"},
+    {'G', 980, Group::Return, Does::BackToStart, "up to where it began"},
+    {'G', 990, Group::Return, Does::BackToRetract, "up to R"},
+    {'G', 901, Group::ArcCentre, Does::CentreAbsolute, "centres as positions"},
+    {'G', 911, Group::ArcCentre, Does::CentreRelative, "centres from where an arc begins"},
     {'G', 382, Group::Motion, Does::Probe, "probing moves", needed},
     {'G', 383, Group::Motion, Does::ProbeQuietly, "probing moves", needed},
     {'G', 384, Group::Motion, Does::ProbeAway, "moves off a contact", needed},
     {'G', 385, Group::Motion, Does::ProbeAwayQuietly, "moves off a contact", needed},
     {'G', 800, Group::Motion, Does::NoMotion, "no motion"},
-    {'G', 170, Group::Plane, Does::Nothing, "plane of X and Y", unused, "", no_arcs},
-    {'G', 180, Group::Plane, Does::Nothing, "plane of X and Z", unused, "", no_arcs},
-    {'G', 190, Group::Plane, Does::Nothing, "plane of Y and Z", unused, "", no_arcs},
+    {'G', 170, Group::Plane, Does::Plane, "plane of X and Y"},
+    {'G', 180, Group::Plane, Does::Plane, "plane of Z and X", unused, "", nullptr, 1},
+    {'G', 190, Group::Plane, Does::Plane, "plane of Y and Z", unused, "", nullptr, 2},
     {'G', 900, Group::Distance, Does::Absolute, "absolute positions"},
     {'G', 910, Group::Distance, Does::Relative, "distances from where it is"},
     {'G', 940, Group::FeedMode, Does::Nothing, "feed per minute"},

@@ -10,22 +10,24 @@ namespace {
 
 using namespace controller;
 
-constexpr char const* no_arcs_yet = "There are no arcs here, so the plane makes no difference.";
 constexpr char const* exact = "Every move ends at rest here.";
 constexpr char const* dry = "There is no coolant here.";
 constexpr auto without = Axes::Unused, must = Axes::Needed, may = Axes::Allowed;
 
-constexpr std::array<CodeWord, 48> streamed_words{{
+constexpr std::array<CodeWord, 51> streamed_words{{
     {'G', 0, Group::Motion, Does::Rapid, "rapid moves", must},
     {'G', 10, Group::Motion, Does::Feed, "moves at feed", must},
+    {'G', 20, Group::Motion, Does::ArcClockwise, "arcs, clockwise", must, "IJKR"},
+    {'G', 30, Group::Motion, Does::ArcCounter, "arcs, counter-clockwise", must, "IJKR"},
+    {'G', 911, Group::ArcCentre, Does::CentreRelative, "centres from where an arc begins"},
     {'G', 382, Group::Motion, Does::Probe, "probing moves", must},
     {'G', 383, Group::Motion, Does::ProbeQuietly, "probing moves", must},
     {'G', 384, Group::Motion, Does::ProbeAway, "moves off a contact", must},
     {'G', 385, Group::Motion, Does::ProbeAwayQuietly, "moves off a contact", must},
     {'G', 800, Group::Motion, Does::NoMotion, "no motion"},
-    {'G', 170, Group::Plane, Does::Nothing, "plane of X and Y", without, "", no_arcs_yet},
-    {'G', 180, Group::Plane, Does::Nothing, "plane of X and Z", without, "", no_arcs_yet},
-    {'G', 190, Group::Plane, Does::Nothing, "plane of Y and Z", without, "", no_arcs_yet},
+    {'G', 170, Group::Plane, Does::Plane, "plane of X and Y", without, "", nullptr, 0},
+    {'G', 180, Group::Plane, Does::Plane, "plane of Z and X", without, "", nullptr, 1},
+    {'G', 190, Group::Plane, Does::Plane, "plane of Y and Z", without, "", nullptr, 2},
     {'G', 900, Group::Distance, Does::Absolute, "absolute positions"},
     {'G', 910, Group::Distance, Does::Relative, "distances from where it is"},
     {'G', 940, Group::FeedMode, Does::Nothing, "feed per minute"},

@@ -33,6 +33,7 @@ struct Uses {
     }
     void operator()(RequireLag const& s) { add(s.slow), add(s.fast); }
     void operator()(RequireWindow const& s) { add(s.slot); }
+    void operator()(TellLength const& s) { add(s.slot); }
     void operator()(SetWorkZero const& s) { add(s.slot); }
     void operator()(auto const&) {}
 };
@@ -43,6 +44,7 @@ struct Segments {
     int step = -1, next = 1, reports = 0;
     int last_way_back = -1;               ///< after it nobody asks where a proof began
     std::map<int, std::string> sums = {}; ///< what a slot holds, by the names of reports
+    std::map<int, double> fixed = {};     ///< or a figure that is known as this is written
     std::string proof = {};               ///< the last report of a proof
     std::string asked = {};               ///< joined to the next question
     std::optional<Error> refused = {};
@@ -57,7 +59,8 @@ struct Segments {
     void between(std::string const& words) { line(fmt::format("(SEGMENT {}: {})", next++, words)); }
     /// Who reads this sends the next segment, where others resume.
     void ask(std::string words, Acts const& acts, std::optional<double> expect_mm = {}) {
-        for (auto const& [from, to] : {std::pair{"Resume,", "Send,"}, std::pair{"hen resume", "hen send"}})
+        for (auto const& [from, to] : {std::pair{"Resume,", "Send,"}, std::pair{"Resume:", "Send:"},
+                                       std::pair{"hen resume", "hen send"}, std::pair{"If so, resume", "If so, send"}})
             for (auto at = words.find(from); at != std::string::npos; at = words.find(from))
                 words.replace(at, std::string_view(from).size(), to);
         auto const shown = commentSafe(asked + words);
@@ -89,6 +92,14 @@ struct Segments {
         cannot("a number that no step reads any more", "Leave out another protection");
         return {};
     }
+    /// A figure that has to be known by now.
+    std::optional<double> known(Figure const& figure) {
+        if (auto const* written = std::get_if<double>(&figure)) return *written;
+        auto const found = fixed.find(std::get<Slot>(figure).number);
+        if (found != fixed.end()) return found->second;
+        cannot("a figure that stands in a variable", instead_by_plate);
+        return std::nullopt;
+    }
     void probe(char const* code, std::string const& by, double feed_mm_min) {
         line("G91");
         line(fmt::format("{} Z{} F{}", code, by, feedFigure(feed_mm_min, mm)));
@@ -102,7 +113,7 @@ struct Segments {
     /// Steps that are nothing here, or something else than their purpose says.
     static bool saysItsOwn(Action const& action) {
         return std::holds_alternative<SetModes>(action) || std::holds_alternative<ClearLink>(action) ||
-               std::holds_alternative<KeepSpot>(action);
+               std::holds_alternative<KeepSpot>(action) || std::holds_alternative<MoveToSpot>(action);
     }
 
     void operator()(SetModes const& s) {
@@ -115,8 +126,12 @@ struct Segments {
         asked += spoken("Is no {shift} shift in force? {no shift} cancels one. ", streaming());
     }
     void operator()(RequireHomed const& s) { asked += s.ask + " "; }
-    void operator()(RequireToolAllowed const&) {
-        cannot("which tool is in the spindle is not known to it", instead_by_plate);
+    void operator()(RequireToolAllowed const& s) { // the person knows; what belongs to that tool is written out
+        if (s.rows.size() != 1)
+            return cannot("which tool is in the spindle is not known to it", "Write it for one tool alone");
+        auto const& row = s.rows.front();
+        asked += fmt::format("Does the holder in the spindle say {}? ", row.number);
+        for (std::size_t i = 0; i < s.into.size(); ++i) fixed[s.into[i].number] = row.figures[i];
     }
     void operator()(RequireToolNot const& s) {
         std::string numbers;
@@ -145,9 +160,9 @@ struct Segments {
         require(report() + " - [" + sum(s.begin) + "]", -met_mm, met_mm);
     }
     void operator()(ProbeDown const& s) {
-        auto const* fixed_mm = std::get_if<double>(&s.distance_mm);
-        if (!fixed_mm) return cannot("a search whose length stands in a variable", instead_by_plate);
-        probe("G38.2", len(-*fixed_mm), s.feed_mm_min);
+        auto const distance_mm = known(s.distance_mm);
+        if (!distance_mm) return;
+        probe("G38.2", len(-*distance_mm), s.feed_mm_min);
         keep(s.into);
     }
     void operator()(Release const& s) {
@@ -179,22 +194,38 @@ struct Segments {
         require(sum(s.slow) + " - " + sum(s.fast) + plus(-s.expected_mm), -s.tolerance_mm, s.tolerance_mm);
     }
     void operator()(RequireWindow const& s) {
-        auto const *low = std::get_if<double>(&s.low_mm), *high = std::get_if<double>(&s.high_mm);
-        if (!low || !high) return cannot("a window that stands in variables", instead_by_plate);
-        require(sum(s.slot), *low, *high);
+        auto const low = known(s.low_mm), high = known(s.high_mm);
+        if (low && high) require(sum(s.slot), *low, *high);
     }
     void operator()(SetWorkZero const& s) {
-        auto const* offset = std::get_if<int>(&s.work_offset);
-        if (!offset) return cannot("a work offset that stands in a variable", instead_by_plate);
+        auto const* written = std::get_if<int>(&s.work_offset);
+        auto const offset = written ? std::optional<double>(*written) : known(std::get<Slot>(s.work_offset));
+        if (!offset) return;
+        if (*offset > 6) return cannot("this work offset", "Use one of the first six");
         auto zero = sum(s.slot);
         for (double const each : s.addends_mm) zero += plus(each);
-        line(fmt::format("G10 L2 P{} Z{{{}}}", *offset, zero));
+        line(fmt::format("G10 L2 P{} Z{{{}}}", static_cast<int>(*offset), zero));
     }
     void operator()(ClearLink const&) {} // it keeps none
+    void operator()(Descend const& s) {
+        auto const by_mm = known(s.by);
+        if (by_mm) probe("G38.3", len(*by_mm), s.feed_mm_min);
+    }
+    void operator()(DescendToWork const& s) {
+        line(fmt::format("G38.3 Z{} F{}", len(s.above_zero_mm), feedFigure(s.feed_mm_min, mm)));
+    }
+    void operator()(MoveToSpot const&) {
+        ask("Jog X and Y to above the spot that was touched, Z untouched. Then resume.", {});
+    }
     void operator()(KeepSpot const&) { comment("Where it was touched is not kept: note X and Y."); }
     void operator()(RetractTo const& s) { line(fmt::format("G53 G0 Z{}", len(s.machine_z_mm))); }
     void operator()(MoveAcross const& s) { line(fmt::format("G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
-    void operator()(TellLength const& s) { comment(s.slot.number == 0 ? s.text : s.text + " as the book says."); }
+    void operator()(TellLength const& s) {
+        if (s.slot.number == 0) return comment(s.text);
+        auto shown = sum(s.slot);
+        for (double const each : s.addends_mm) shown += plus(each);
+        comment(s.text + " " + shown + ".");
+    }
     void operator()(End const& s) {
         if (!s.text.empty()) comment(s.text);
         if (out.recipe.units == UnitSystem::Inch) line("G20");

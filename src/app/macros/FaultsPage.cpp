@@ -185,6 +185,7 @@ void MacrosStation::replay(safety::Fault const* fault, int world, int line) {
         auto& worlds = *m_world->box();
         if (worlds.findData(world) < 0) worlds.addItem(u"Number %1 of the fault table"_s.arg(world + 1), world);
         worlds.setCurrentIndex(worlds.findData(world));
+        m_world->show();
         m_true_thickness_mm.reset();
         m_true_thickness->showLength(m_true_thickness_mm, u"leave empty: as the book says"_s);
     }

@@ -83,6 +83,7 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
     page->addWidget(m_fault);
     m_world = new Choice(u"macro.world"_s, u"The shop"_s, desk().look());
     m_world->box()->addItem(u"As the book says"_s, -1);
+    m_world->hide(); // until a run of the fault table has been opened
     connect(m_world->box(), &QComboBox::currentIndexChanged, this, &MacrosStation::startOver);
     page->addWidget(m_world);
     m_true_thickness = new LengthField(u"macro.true_thickness"_s, u"True thickness of the plate"_s, desk().look());

@@ -199,6 +199,10 @@ shop::MacroProof proofOf(FaultTable const& table, Id<shop::MacroVersion> version
     return proof;
 }
 
+bool isOf(shop::MacroProof const& proof, std::string_view text) {
+    return proof.engine == machine::engine_version && proof.text_hash == textHash(text);
+}
+
 std::string textHash(std::string_view text) {
     std::uint64_t hash = 0xcbf29ce484222325U; // Fowler, Noll, Vo: FNV-1a, 64 bits
     for (char const each : text) hash = (hash ^ static_cast<unsigned char>(each)) * 0x100000001b3U;

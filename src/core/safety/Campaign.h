@@ -5,8 +5,8 @@
 
 #include "core/base/Going.h"
 #include "core/safety/Faults.h"
+#include "core/safety/KeptTable.h"
 #include "core/safety/Verdict.h"
-#include "core/shop/kinds/MacroProof.h"
 
 #include <array>
 
@@ -81,8 +81,5 @@ machine::World worldOfRun(Attack const& attack, Fault const* fault, std::uint64_
 /// What the book keeps of a table.
 shop::MacroProof proofOf(FaultTable const& table, Id<shop::MacroVersion> version, std::int64_t book_seq,
                          std::int64_t at_utc_ms);
-
-/// The text as FNV-1a of its bytes, 64 bits in hexadecimal; tells texts apart, and is no seal.
-std::string textHash(std::string_view text);
 
 } // namespace steady::safety

@@ -30,7 +30,7 @@ using macros::Kind;
 
 constexpr double assumed_stock_mm = 20;
 constexpr double stock_spread_mm = 0.3; // of planed wood and sheet, ±; common practice
-constexpr double lag_share = 0.5;       // the time to braking is seldom known better; our definition
+constexpr double lag_share = 0.2;       // of the time to braking; the feeds leave a fifth for it
 constexpr double method_window_mm = 10; // where a wrong tool would be wrong by the difference of the lengths
 
 /// Where the work top is taken to be while nothing says so: two fifths up the travel.
@@ -285,11 +285,14 @@ struct Writer {
         }
         if (auto const trip = zeroing::expectedTrip(book, setup, setup.place.assembly); setter && trip)
             made.length_mm = std::min(made.length_mm, trip->error_mm);
-        auto const* device = book.find(setup.place.setter);
-        if (setter && !plate && device) {
-            auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, device->practice.read_on);
+        if (auto const fits = macros::fitsSetter(book, setup); anyTool() && fits) // a rule was held to this very tool
+            made.length_mm = std::min(made.length_mm, fits->estimate_error_mm);
+        if (setter) {
+            auto const toucher = atSetter();
             if (!toucher) return Failure(toucher.error());
-            made.scatter_mm = toucher->machine.switch_scatter_mm;
+            // The virtual inputs have one scatter: of a macro that touches both, what both are trusted to keep.
+            double const own = toucher->machine.switch_scatter_mm;
+            made.scatter_mm = plate ? std::min(made.scatter_mm, own) : own;
         }
         made.kept = kept();
         auto const homing = proving::provenSpreadOf(book, setup.place.machine, shop::StudyType::Homing);

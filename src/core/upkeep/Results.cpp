@@ -5,11 +5,11 @@
 #include "core/base/Words.h"
 #include "core/facts/Facts.h"
 #include "core/install/Proof.h"
-#include "core/machine/Run.h"
 #include "core/macros/RestsOn.h"
 #include "core/proving/Studied.h"
 #include "core/quantity/WorkOffset.h"
-#include "core/safety/Campaign.h"
+#include "core/safety/KeptTable.h"
+#include "core/safety/Rehearsal.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
 
@@ -271,7 +271,7 @@ private:
         shop::MacroProof const* proof = nullptr; // the newest
         for (auto const& [proof_id, each] : m_book.all<shop::MacroProof>())
             if (each->version == id) proof = each.get();
-        if (proof && (proof->engine != machine::engine_version || proof->text_hash != safety::textHash(version.text)))
+        if (proof && !safety::isOf(*proof, version.text))
             return add(ResultKind::MacroProof, id.value, title, basis, Hold::Stale,
                        {{0, 0, "Another virtual machine has tried it than there is now."}});
         add(ResultKind::MacroProof, id.value, title, basis, proof && proof->good ? Hold::Holds : Hold::Open, {});

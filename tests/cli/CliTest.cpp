@@ -267,7 +267,8 @@ private Q_SLOTS:
         auto const tried = steadyPin({"campaign", "--book", m_book, "--dialect", "streaming", "--runs", "2", "--json"});
         QVERIFY2(tried.code == 0, tried.out.c_str());
         std::set<std::string> ids;
-        for (auto const& row : (*parseJson(tried.out, "stdout"))["faults"]) ids.insert(row["id"].get<std::string>());
+        auto const table = *parseJson(tried.out, "stdout");
+        for (auto const& row : table["faults"]) ids.insert(row["id"].get<std::string>());
         QVERIFY(ids.contains("misread") && ids.contains("misread_digit"));
     }
     void checkSaysWhetherABookIsSound() {

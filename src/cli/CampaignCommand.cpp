@@ -2,10 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/BookOptions.h"
 
-#include "core/dialects/Bundle.h"
 #include "core/safety/TableJudgement.h"
 #include "exchange/CampaignJson.h"
-#include "exchange/WorldJson.h"
 
 #include <fmt/format.h>
 #include <iostream>
@@ -30,14 +28,8 @@ struct Target {
 };
 
 Result<Target> ofWorld(CampaignOptions const& options) {
-    auto const text = readFile(options.world);
-    if (!text) return Failure(text.error());
-    auto const json = parseJson(*text, options.world);
-    if (!json) return Failure(json.error());
-    auto world = exchange::worldFromJson(*json, options.world);
+    auto world = readWorld(options.world, *options.of_book.dialect);
     if (!world) return Failure(world.error());
-    if (auto const known = dialects::checkNumbers(world->dialect, world->behaviour); !known)
-        return Failure(known.error());
     Target made;
     made.attack.spreads.scatter_mm = world->input.scatter_mm;
     made.attack.aim.kind = options.of_book.kind;
@@ -112,14 +104,15 @@ std::function<int()> addCampaign(CLI::App& app, Streams streams) {
     auto* world = app.add_option("--world", options->world, "The world to run it in, JSON");
     options->of_book.add(app, false);
     options->of_book.addKind(app, false);
-    auto* book = app.get_option("--book");
-    world->excludes(book);
+    for (auto const* of_a_book : {"--book", "--machine", "--tool", "--leave-out"})
+        world->excludes(app.get_option(of_a_book));
     app.add_option("--runs", options->size.worlds, "Worlds to draw; each fault is put into each of them")
         ->check(CLI::Range(1, safety::most_worlds));
     app.add_option("--seed", options->size.seed, "Another seed draws other worlds");
     app.add_option("--threads", options->size.threads, "How many work at once")->check(CLI::Range(1, 64));
     app.add_option("--within", options->within_mm, "With --world: a zero within this, in mm, is right")
-        ->check(CLI::PositiveNumber);
+        ->check(CLI::PositiveNumber)
+        ->needs(world);
     app.add_flag("--json", options->json, "Print the table as JSON");
     return [options, streams] {
         if (options->world.empty() && options->of_book.book.empty())

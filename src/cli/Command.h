@@ -12,6 +12,10 @@
 #include <string>
 #include <vector>
 
+namespace steady::machine {
+struct World;
+}
+
 namespace steady::cli {
 
 enum Exit { good = 0, judged_bad = 1, unusable = 2 };
@@ -50,6 +54,10 @@ std::function<int()> addImport(CLI::App& app, Streams streams);
 
 /// The option --dialect; `of_its_own`: where it is not given.
 std::shared_ptr<std::string> addDialect(CLI::App& app, std::string of_its_own);
+
+/// A world from its file; `dialect`: in the place of its own, empty: that. Error: as readFile, BadJson, BadSchema, and
+/// what the control does not have.
+Result<machine::World> readWorld(std::string const& path, std::string const& dialect);
 
 /// Runs the program: arguments without its name.
 int runCli(std::vector<std::string> const& arguments, Streams streams);

@@ -2,7 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/Command.h"
 
-#include "core/dialects/Bundle.h"
 #include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 #include "exchange/WorldJson.h"
@@ -24,15 +23,8 @@ struct Options {
 int run(Options const& options, Streams streams) {
     auto const text = readFile(options.macro);
     if (!text) return refuse(text.error(), streams);
-    auto const world_text = readFile(options.world);
-    if (!world_text) return refuse(world_text.error(), streams);
-    auto const json = parseJson(*world_text, options.world);
-    if (!json) return refuse(json.error(), streams);
-    auto world = exchange::worldFromJson(*json, options.world);
+    auto const world = readWorld(options.world, *options.dialect);
     if (!world) return refuse(world.error(), streams);
-    if (!options.dialect->empty()) world->dialect = *options.dialect;
-    if (auto const known = dialects::checkNumbers(world->dialect, world->behaviour); !known)
-        return refuse(known.error(), streams);
     auto const result = machine::run(machine::load(*text, safety::dialectOf(*world)), *world);
     if (options.json) {
         streams.out << dumpJson(exchange::toJson(result), 2) << "\n";

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/BookOptions.h"
 
+#include "core/dialects/Bundle.h"
 #include "core/machine/World.h"
 #include "core/safety/Faults.h"
 #include "exchange/WorldJson.h"
@@ -10,6 +11,19 @@
 #include <nlohmann/json.hpp>
 
 namespace steady::cli {
+
+Result<machine::World> readWorld(std::string const& path, std::string const& dialect) {
+    auto const text = readFile(path);
+    if (!text) return Failure(text.error());
+    auto const json = parseJson(*text, path);
+    if (!json) return Failure(json.error());
+    auto world = exchange::worldFromJson(*json, path);
+    if (!world) return world;
+    if (!dialect.empty()) world->dialect = dialect;
+    if (auto const known = dialects::checkNumbers(world->dialect, world->behaviour); !known)
+        return Failure(known.error());
+    return world;
+}
 
 std::function<int()> addWorld(CLI::App& app, Streams streams) {
     auto options = std::make_shared<BookOptions>();

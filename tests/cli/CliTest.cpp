@@ -248,7 +248,10 @@ private Q_SLOTS:
                      std::string::npos,
                  red.out.c_str());
         for (auto const& wrong : {steadyPin({"campaign", naive}), steadyPin({"campaign", "--world", m_world}),
-                                  steadyPin({"campaign", naive, "--world", m_world, "--runs", "0"})})
+                                  steadyPin({"campaign", naive, "--world", m_world, "--runs", "0"}),
+                                  steadyPin({"campaign", naive, "--world", m_world, "--tool", "3"}),
+                                  steadyPin({"campaign", "--book", m_book, "--within", "1"}),
+                                  steadyPin({"campaign", naive, "--world", m_world, "--dialect", "phrase"})})
             QVERIFY(wrong.code == 2 && !wrong.err.empty() && wrong.out.empty());
         save(naive, "G21\nG38.2 Z[\n");
         auto const unread = steadyPin({"campaign", naive, "--world", m_world});

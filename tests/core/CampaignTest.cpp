@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/Approved.h"
 #include "support/OddShop.h"
 #include "support/Test.h"
 
@@ -134,6 +135,13 @@ private Q_SLOTS:
         QVERIFY(safety::drawn(believed, spreads, 3, 7) == safety::drawn(believed, spreads, 3, 7));
         QVERIFY(!(safety::drawn(believed, spreads, 3, 7) == safety::drawn(believed, spreads, 3, 8)));
     }
+    /// Proofs that are kept name the virtual machine: when runs come out otherwise, `engine_version` has to go up with
+    /// the text below.
+    void anotherEngineHasAnotherName() {
+        auto const all = written(tableOf(naiveAttack(), {6, 1, 2}));
+        QVERIFY2(test::approved("engine.txt", fmt::format("{}\n{}\n", machine::engine_version, all)),
+                 "raise machine::engine_version, then approve");
+    }
     /// Where the world alone lies outside the ±, a fault that does nothing is not blamed, and one that does is.
     void aFaultIsNotBlamedForTheWorld() {
         auto attack = naiveAttack();
@@ -147,6 +155,20 @@ private Q_SLOTS:
         // 0.5 mm against ± 0.1: P(|x| ≤ 0.2 u) = 0.1585 of a normal.
         QVERIFY(table.coverage && table.coverage->runs == 60);
         QVERIFY(table.coverage->share() > 0.02 && table.coverage->share() < 0.35);
+    }
+    /// What a plate bears counts from the trip, as the feeds are computed: a late trip is no blow, a fast tip is.
+    void aLateTripIsNoBlow() {
+        test::SmallShop shop;
+        auto const made = shop.rehearse();
+        auto attack = safety::attackOn(made);
+        attack.spreads = {};
+        attack.spreads.scatter_mm = 0.004;
+        double const goes_on = zeroing::predictTouch(made.zero.machine, made.zero.feeds.fast_mm_min).overshoot_mm;
+        auto& bears_mm = attack.believed.plate.push_in_mm;
+        bears_mm = goes_on + 0.001;
+        QCOMPARE(tableOf(attack, {40, 1, 2}).nothing.count(RunClass::Collision), 0);
+        bears_mm = goes_on / 2; // whenever the input is looked at
+        QVERIFY(tableOf(attack, {40, 1, 2}).nothing.count(RunClass::Collision) > 10);
     }
     void stoppedItSaysNothing() {
         auto const stop = std::make_unique<std::stop_source>();

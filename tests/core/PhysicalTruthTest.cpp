@@ -170,14 +170,6 @@ private Q_SLOTS:
         asking.world().person.pauses[0].acts = {shop::Act::Leave};
         QCOMPARE(test::runText(asking.macro.text, asking.world()).outcome, Outcome::PausedForever);
     }
-    void everyFaultHasNameAndWords() {
-        std::set<std::string> ids;
-        for (auto const& fault : safety::faults()) {
-            QVERIFY(ids.insert(fault.id).second);
-            QVERIFY(std::string(fault.text).size() > 5);
-        }
-        QVERIFY(!safety::faultNamed("none such"));
-    }
     void everyOutcomeIsCounted_data() {
         QTest::addColumn<int>("outcome");
         QTest::addColumn<int>("kind");

@@ -189,7 +189,7 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
         said.push_back({proof->good ? Severity::Note : Severity::Attention,
                         fmt::format("Every fault tried {}: {}.", localTime(proof->at_utc_ms).toStdString(),
                                     proof->good ? "nothing bad is unlisted" : "something bad is unlisted"),
-                        fmt::format("{} faults in {} worlds each, {} end badly and are not listed. Virtual machine "
+                        fmt::format("{} faults in {} shops each, {} end badly and are not listed. Virtual machine "
                                     "“{}”, text {}.",
                                     proof->faults.size() - 1, proof->worlds, bad, proof->engine, proof->text_hash),
                         {}});

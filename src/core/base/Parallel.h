@@ -5,21 +5,19 @@
 
 #include "core/base/Going.h"
 
-#include <algorithm>
 #include <atomic>
 #include <thread>
 #include <vector>
 
 namespace steady {
 
-/// `make()` gives each thread a worker of its own; worker(i) is called once for each 0 ≤ i < count, unless it is
-/// stopped. The calling thread takes part, and tells how far it is.
-template<class Make> void inParallel(std::int64_t count, int threads, Going const& going, Make const& make) {
+/// Calls each(i) once for every 0 ≤ i < count, from several threads at once, unless it is stopped. The calling thread
+/// takes part, and tells how far it is.
+template<class Each> void inParallel(std::int64_t count, int threads, Going const& going, Each const& each) {
     std::atomic<std::int64_t> next = 0;
     auto work = [&](bool tells) {
-        auto worker = make();
         for (std::int64_t i = next++; i < count && !going.stopped(); i = next++) {
-            worker(i);
+            each(i);
             if (tells) going.at(i + 1, count);
         }
     };

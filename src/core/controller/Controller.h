@@ -86,6 +86,7 @@ private:
     Done holes(Decoded const& block, Record* record);
     Done hole(double retract_z_mm, double bottom_z_mm);
     Done wordsOfMotion(Decoded const& block) const;
+    CodeWord const* motionWord() const; ///< of the motion in force; null: no word of this control makes it
     Done probe(Vec3 const& target_mm, Record* record);
     Done stop(Decoded const& block, Record* record);
     void end(Record* record);

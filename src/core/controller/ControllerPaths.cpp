@@ -14,30 +14,12 @@ namespace {
 constexpr double most_steps = 100'000;    // of all holes of a line
 constexpr double above_bottom_mm = 0.254; // to which it goes back fast between two steps: RS274/NGC, 0.010 in
 
-Does doesOf(Motion motion) {
-    switch (motion) {
-    case Motion::Rapid: return Does::Rapid;
-    case Motion::Feed: return Does::Feed;
-    case Motion::Probe: return Does::Probe;
-    case Motion::ProbeQuietly: return Does::ProbeQuietly;
-    case Motion::ProbeAway: return Does::ProbeAway;
-    case Motion::ProbeAwayQuietly: return Does::ProbeAwayQuietly;
-    case Motion::None: return Does::NoMotion;
-    case Motion::ArcClockwise: return Does::ArcClockwise;
-    case Motion::ArcCounter: return Does::ArcCounter;
-    case Motion::Drill: return Does::Drill;
-    case Motion::DrillAndWait: return Does::DrillAndWait;
-    case Motion::DrillInSteps: return Does::DrillInSteps;
-    }
-    return Does::NoMotion;
-}
-
 } // namespace
 
 /// What the codes of a line do not read is for the motion in force, or for nothing.
 Controller::Done Controller::wordsOfMotion(Decoded const& block) const {
     if (!block.unread) return {};
-    auto const* word = m_executable.dialect.wordFor(doesOf(m_memory.modes.motion));
+    auto const* word = motionWord();
     for (char letter = 'A'; letter <= 'Z'; ++letter)
         if ((block.unread & (1u << (letter - 'A'))) && (!word || !word->reads(letter)))
             return fail(Code::UnusedWord, here(), std::string(1, letter));
@@ -106,7 +88,7 @@ Controller::Done Controller::hole(double retract_z_mm, double bottom_z_mm) {
 /// A hole at each of its places: across at the height where it is, fast to R, the hole, and up again.
 Controller::Done Controller::holes(Decoded const& block, Record* record) {
     auto const& modes = m_memory.modes;
-    auto const name = nameOf(*m_executable.dialect.wordFor(doesOf(modes.motion)));
+    auto const name = nameOf(*motionWord());
     auto keep = [&](char letter, std::optional<double>& into) {
         if (block.has(letter)) into = block.value(letter);
     };

@@ -43,6 +43,14 @@ bool goesAway(Motion motion) { return motion == Motion::ProbeAway || motion == M
 
 } // namespace
 
+CodeWord const* Controller::motionWord() const {
+    auto const& words = m_executable.dialect.words;
+    auto const found = std::find_if(words.begin(), words.end(), [this](CodeWord const& word) {
+        return word.group == Group::Motion && motionOf(word.does) == m_memory.modes.motion;
+    });
+    return found == words.end() ? nullptr : &*found;
+}
+
 Controller::Done Controller::execute(Decoded const& block, Record* record) {
     if (auto done = modes(block, record); !done) return done;
     if (m_ended) return {};

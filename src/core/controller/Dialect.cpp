@@ -23,12 +23,8 @@ void Dialect::finish() {
     }
 }
 
-bool Dialect::has(Does what) const { return wordFor(what) != nullptr; }
-
-CodeWord const* Dialect::wordFor(Does what) const {
-    auto const found =
-        std::find_if(words.begin(), words.end(), [what](CodeWord const& word) { return word.does == what; });
-    return found == words.end() ? nullptr : &*found;
+bool Dialect::has(Does what) const {
+    return std::any_of(words.begin(), words.end(), [what](CodeWord const& word) { return word.does == what; });
 }
 
 CodeWord const* Dialect::find(char letter, int tenths) const {

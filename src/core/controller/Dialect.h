@@ -174,8 +174,6 @@ struct Dialect {
     void finish();
     CodeWord const* find(char letter, int tenths) const;
     bool has(Does what) const;
-    /// The first word that does it; null: none does.
-    CodeWord const* wordFor(Does what) const;
 
 private:
     std::vector<std::int16_t> m_of_g, m_of_m; ///< by tenths; −1: none

@@ -24,12 +24,11 @@ void along(Vec3 const& from, Vec3 const& to, double cell_mm, auto&& each) {
 
 } // namespace
 
-float* CutAway::at(double x_mm, double y_mm) {
+std::optional<std::size_t> CutAway::cellAt(double x_mm, double y_mm) const {
     int const column = static_cast<int>(std::floor((x_mm - m_work.x_low_mm) / m_cell_mm));
     int const row = static_cast<int>(std::floor((y_mm - m_work.y_low_mm) / m_cell_mm));
-    if (column < 0 || row < 0 || column >= m_columns || row >= m_rows) return nullptr;
-    return &m_lowest_mm[static_cast<std::size_t>(row) * static_cast<std::size_t>(m_columns) +
-                        static_cast<std::size_t>(column)];
+    if (column < 0 || row < 0 || column >= m_columns || row >= m_rows) return std::nullopt;
+    return static_cast<std::size_t>(row) * static_cast<std::size_t>(m_columns) + static_cast<std::size_t>(column);
 }
 
 void CutAway::cut(Footprint const& work, double radius_mm, Vec3 const& from, Vec3 const& to) {
@@ -49,8 +48,8 @@ void CutAway::cut(Footprint const& work, double radius_mm, Vec3 const& from, Vec
             for (int j = -reach; j <= reach; ++j) {
                 double const x = i * m_cell_mm, y = j * m_cell_mm;
                 if (x * x + y * y > radius_mm * radius_mm && (i || j)) continue;
-                if (auto* lowest = at(point[0] + x, point[1] + y))
-                    *lowest = std::min(*lowest, static_cast<float>(point[2]));
+                if (auto const cell = cellAt(point[0] + x, point[1] + y))
+                    m_lowest_mm[*cell] = std::min(m_lowest_mm[*cell], static_cast<float>(point[2]));
             }
     });
 }
@@ -59,8 +58,8 @@ bool CutAway::isFree(Vec3 const& from, Vec3 const& to) const {
     if (m_lowest_mm.empty()) return false;
     bool free = true;
     along(from, to, m_cell_mm, [&](Vec3 const& point) {
-        auto const* lowest = const_cast<CutAway*>(this)->at(point[0], point[1]);
-        if (lowest && *lowest > point[2] + spare_mm) free = false;
+        auto const cell = cellAt(point[0], point[1]);
+        if (cell && m_lowest_mm[*cell] > point[2] + spare_mm) free = false;
     });
     return free;
 }

@@ -6,6 +6,7 @@
 #include "core/controller/MachinePort.h"
 #include "core/machine/Footprint.h"
 
+#include <optional>
 #include <vector>
 
 namespace steady::machine {
@@ -21,7 +22,7 @@ public:
     bool isFree(Vec3 const& from, Vec3 const& to) const;
 
 private:
-    float* at(double x_mm, double y_mm);
+    std::optional<std::size_t> cellAt(double x_mm, double y_mm) const; ///< none: beside the work
 
     Footprint m_work;
     double m_cell_mm = 1;

@@ -130,7 +130,10 @@ std::optional<Trouble> VirtualMachine::along(std::span<Vec3 const> points_mm, do
     for (auto const& point : points_mm)
         if (auto limit = softLimit(point)) return limit;
     double length_mm = 0, accel_mm_s2 = forever_s;
-    for (auto const& axis : m_world.axes) accel_mm_s2 = std::min(accel_mm_s2, axis.accel_mm_s2);
+    for (auto const& axis : m_world.axes) {
+        accel_mm_s2 = std::min(accel_mm_s2, axis.accel_mm_s2);
+        feed_mm_min = std::min(feed_mm_min, axis.rapid_mm_min); // none goes faster than it can
+    }
     std::optional<Trouble> trouble;
     for (auto const& point : points_mm) {
         auto const path = leg(point, feed_mm_min);
@@ -314,7 +317,12 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     m_slack = path.slack;
     auto const kept = reported(path.at(kept_mm));
     double const true_z = path.at(trip->s_mm)[2];
+    // What a plate bears counts from where this touch really tripped, as the feeds are computed.
+    double const bears_mm = m_world.plate.push_in_mm;
+    if (trip->tip && !away && overPlate(m_world, path.to))
+        m_world.plate.push_in_mm += std::max(0.0, plateTopZ_mm(m_world, path.to) - true_z);
     if (!trouble) trouble = collide(path, stop_mm);
+    m_world.plate.push_in_mm = bears_mm;
     m_made_at = !away && trip->tip ? std::optional(m_position) : std::nullopt;
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
     (away ? m_releases : m_touches).push_back({kept[2], true_z, now_s(), trip->false_contact});

@@ -34,14 +34,12 @@ public:
         std::vector<Slot> clean(m_worlds), with(m_worlds * m_faults.size());
         // First what the worlds do by themselves: faults are measured against it.
         inParallel(static_cast<std::int64_t>(m_worlds), m_size.threads, part(0),
-                   [&] { return [&](std::int64_t i) { clean[index(i)] = one(nullptr, i, nullptr); }; });
+                   [&](std::int64_t i) { clean[index(i)] = one(nullptr, i, nullptr); });
         inParallel(static_cast<std::int64_t>(with.size()), m_size.threads, part(static_cast<std::int64_t>(m_worlds)),
-                   [&] {
-                       return [&](std::int64_t i) {
-                           auto const world = index(i) % m_worlds;
-                           with[index(i)] =
-                               one(m_faults[index(i) / m_worlds], static_cast<std::int64_t>(world), &clean[world]);
-                       };
+                   [&](std::int64_t i) {
+                       auto const world = index(i) % m_worlds;
+                       with[index(i)] =
+                           one(m_faults[index(i) / m_worlds], static_cast<std::int64_t>(world), &clean[world]);
                    });
         FaultTable table;
         table.engine = machine::engine_version;
@@ -56,7 +54,7 @@ public:
         if (m_attack.aim.states_interval) {
             table.coverage.emplace();
             for (auto const& each : clean) {
-                if (!each.done || !each.error_mm || each.kind == RunClass::StoppedSafely) continue;
+                if (!each.done || !each.error_mm) continue;
                 ++table.coverage->runs;
                 table.coverage->inside += std::abs(*each.error_mm) <= m_attack.aim.tolerance_mm;
             }

@@ -10,8 +10,6 @@
 namespace steady::safety {
 namespace {
 
-constexpr double sure = 5; // standard deviations, as in the bound of a touch
-
 double oneOf(uncertainty::Contribution const& part, Rng& rng) {
     switch (part.shape) {
     case uncertainty::Shape::Normal: return part.u * rng.normal();
@@ -44,8 +42,6 @@ machine::World drawn(machine::World const& believed, Spreads const& spreads, std
     world.table_z_mm -= sumOf(spreads.kept, rng); // the work lies where it lies: the link is off
     for (auto& axis : world.home_error_mm) axis += spreads.home_mm * rng.normal();
     world.input.scatter_mm = spreads.scatter_mm;
-    // What a tip may press in counts from where it trips, as the feeds are computed: a late trip is no blow.
-    world.plate.push_in_mm += sure * spreads.scatter_mm;
     world.input.driver_lag_s *= 1 + rng.between(-1, 1) * spreads.driver_lag_share;
     return world;
 }

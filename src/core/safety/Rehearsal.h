@@ -13,6 +13,7 @@
 namespace steady::controller {
 struct Dialect;
 }
+
 namespace steady::safety {
 
 struct Rehearsal : Aim {

@@ -2,11 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/StudyRun.h"
 
-#include "core/safety/Lacks.h"
-
 #include "core/dialects/Bundle.h"
 #include "core/machine/Run.h"
 #include "core/machine/World.h"
+#include "core/safety/Lacks.h"
 
 #include <fmt/format.h>
 

@@ -23,7 +23,7 @@ Judgement headlineOf(FaultTable const& table) {
     if (!table.nothingIsGood())
         return {Severity::Bad,
                 "It goes badly with nothing wrong.",
-                fmt::format("In {} worlds as they may be: {}.", table.worlds, countsOf(table.nothing)),
+                fmt::format("In {} shops as they may be: {}.", table.worlds, countsOf(table.nothing)),
                 {}};
     std::vector<std::string> why;
     for (auto const& row : table.rows)
@@ -32,12 +32,13 @@ Judgement headlineOf(FaultTable const& table) {
                                       row.firstBad()->line, row.fault->precaution));
     if (!why.empty()) {
         auto headline = fmt::format("{} badly.", things(why.size(), "One fault ends", "faults end"));
-        return {Severity::Bad, std::move(headline), "None of them is one that no input could show. Do not load it.",
+        return {Severity::Bad, std::move(headline), "Each of them could have been noticed. Do not load this text.",
                 std::move(why)};
     }
     return {Severity::Note,
             "Every fault that can be noticed is noticed.",
-            fmt::format("{} faults, each in {} worlds, {} runs on the virtual machine. It says nothing about what the "
+            fmt::format("{} faults, each in {} shops as they may be, {} runs on the virtual machine. It says nothing "
+                        "about what the "
                         "book does not know.",
                         table.rows.size(), table.worlds, table.runs),
             {}};
@@ -68,13 +69,13 @@ std::vector<Judgement> judgeTable(FaultTable const& table, double tolerance_mm, 
     }
     if (int const alarms = table.nothing.count(RunClass::StoppedSafely))
         said.push_back({Severity::Note,
-                        fmt::format("It stops without need in {} of {} worlds.", alarms, table.worlds),
+                        fmt::format("It stops without need in {} of {} shops.", alarms, table.worlds),
                         "With nothing wrong but what the book does not know better.",
                         {}});
     if (auto const& cover = table.coverage; cover && cover->runs > 0) {
         bool const enough = cover->runs >= 200; // the share is then known to about ± 3 in a hundred
         said.push_back({Severity::Note,
-                        fmt::format("Within {} in {} of {} worlds.", plusMinusText(tolerance_mm, units), cover->inside,
+                        fmt::format("Within {} in {} of {} shops.", plusMinusText(tolerance_mm, units), cover->inside,
                                     cover->runs),
                         enough ? fmt::format("{:.1f} %; the ± is meant to hold 95 % of them.", 100 * cover->share())
                                : std::string("Too few to judge the ± by; draw 200 or more."),
@@ -93,10 +94,10 @@ Judgement compareTables(FaultTable const& mine, FaultTable const& other) {
             better += theirs.bad() < row.bad();
             why.push_back(fmt::format("{}: {}; the other: {}.", row.fault->text, countsOf(row), countsOf(theirs)));
         }
-    if (why.empty()) return {Severity::Note, "The other text goes the same.", "With every fault, in every world.", {}};
+    if (why.empty()) return {Severity::Note, "The other text goes the same.", "With every fault, in every shop.", {}};
     if (!other.nothingIsGood())
         return {Severity::Bad, "The other text fails with nothing wrong.",
-                fmt::format("In {} worlds as they may be: {}.", other.worlds, countsOf(other.nothing)), std::move(why)};
+                fmt::format("In {} shops as they may be: {}.", other.worlds, countsOf(other.nothing)), std::move(why)};
     Judgement said{worse ? Severity::Attention : Severity::Note, {}, {}, std::move(why)};
     said.headline = fmt::format("The other text is worse with {}, better with {}.", worse, better);
     said.text = fmt::format("{} differently; those are told under why.",

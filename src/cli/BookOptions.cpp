@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "cli/BookOptions.h"
 
+#include "core/dialects/Bundle.h"
 #include "store/BookFile.h"
 
 #include <algorithm>
@@ -31,6 +32,7 @@ namespace {
 /// The same book, as if that machine had another sort of control.
 shop::Snapshot withDialect(shop::Snapshot const& of, Id<shop::Machine> id, std::string dialect) {
     auto machine = *of.book().find(id);
+    if (auto const usual = dialects::usualFor(dialect, machine.behaviour)) machine.behaviour = *usual;
     machine.dialect = std::move(dialect);
     shop::Change change;
     change.put(id, machine);

@@ -11,6 +11,8 @@
 namespace steady::cli {
 namespace {
 
+constexpr char const* flow_words[] = {"none", "labels", "jumps"};
+
 Json toJson(controller::Dialect const& dialect) {
     auto const& grammar = dialect.grammar;
     return {{"id", dialect.id},
@@ -19,8 +21,8 @@ Json toJson(controller::Dialect const& dialect) {
             {"last_variable", grammar.last_variable},
             {"kept_from", grammar.kept.first},
             {"kept_to", grammar.kept.last},
-            {"sums", grammar.sums},
-            {"flow", grammar.labels},
+            {"sums", grammar.sums != gcode::Sums::None},
+            {"flow", flow_words[static_cast<std::size_t>(grammar.flow)]},
             {"words", dialect.words.size()}};
 }
 

@@ -5,6 +5,7 @@
 #include "core/base/Json.h"
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
+#include "core/dialects/Likeness.h"
 #include "core/machine/Run.h"
 
 #include <iostream>
@@ -32,6 +33,7 @@ int lint(std::string const& path, std::string const& dialect, bool json, Streams
     auto made = machine::load(*text, (*bundle)->language());
     if (made.program && made.findings.empty())
         if (auto const cut = controller::cutShort(*made.program)) made.findings.push_back(toFinding(*cut));
+    if (auto like = dialects::readsLikeAnother(*text, (*bundle)->language())) made.notes.push_back(std::move(*like));
     if (json) {
         auto all = made.findings;
         all.insert(all.end(), made.notes.begin(), made.notes.end());

@@ -30,6 +30,8 @@ constexpr char const* contact_at_words[] = {"as_it_fits", "low", "high"};
 constexpr char const* tip_words[] = {"rim", "point", "insert", "ball", "round_over"};
 constexpr char const* end_words[] = {"first", "kept"};
 constexpr char const* closed_words[] = {"refused", "ends_as_contact"};
+constexpr char const* point_words[] = {"as_written", "least_increments"};
+constexpr char const* wait_words[] = {"dwell", "dwell_and_skip", "every_line"};
 constexpr char const* home_words[] = {"all_axes", "named_axes"};
 constexpr char const* sign_words[] = {"positive", "negative"};
 constexpr char const* place_words[] = {"on_stock", "at_flank", "in_hand", "away"};
@@ -104,13 +106,19 @@ void setterPart(Walk& walk, World& world) {
     });
 }
 
-/// A table by number: only what is not zero.
-void numbered(Walk& walk, char const* key, std::vector<double>& values, std::size_t first) {
+/// A table by number: only what is not zero, or, of those that may be vacant, what holds anything.
+void numbered(Walk& walk, char const* key, std::vector<double>& values, std::size_t first,
+              gcode::Grammar const& grammar = {}) {
+    auto const holds = [&](std::size_t i) {
+        auto const n = static_cast<int>(i);
+        bool const owners = grammar.vacancy && (grammar.kept.hold(n) || grammar.passing.hold(n));
+        return values[i] != gcode::vacant && (owners || values[i] != 0);
+    };
     if (!walk.writing() && !walk.has(key)) return;
     walk.object(key, [&](Walk& w) {
         if (w.writing()) {
             for (auto i = first; i < values.size(); ++i)
-                if (values[i] != 0) w.field(std::to_string(i).c_str(), values[i]);
+                if (holds(i)) w.field(std::to_string(i).c_str(), values[i]);
             return;
         }
         for (auto const& name : w.keys()) {
@@ -132,6 +140,8 @@ void controllerPart(Walk& walk, World& world) {
         w.word("closed_at_start", world.behaviour.closed_at_start, closed_words);
         w.word("home_move", world.behaviour.home_move, home_words);
         w.word("offset_at_end", world.behaviour.offset_at_end, end_words);
+        w.word("without_point", world.behaviour.without_point, point_words);
+        w.word("waits_for", world.behaviour.waits_for, wait_words);
         w.field("scratch_parameter", world.behaviour.scratch_parameter, bounds::scratch_from);
         w.field("link_parameter", world.behaviour.link_parameter, bounds::links_from);
         if (!w.writing())
@@ -147,13 +157,20 @@ void controllerPart(Walk& walk, World& world) {
         w.field("shift_mm", memory.shift_mm);
         if (!w.writing()) memory.kept_shift_mm = memory.shift_mm;
         w.field("tool", memory.tool, tool_number);
+        if (!w.writing()) memory.selected_tool = memory.tool;
+        w.field("selected_tool", memory.selected_tool, tool_number);
+        w.field("external_mm", memory.external_mm);
         w.field("tool_offset_mm", memory.tool_offset_mm);
         w.object("work_offsets_mm", [&](Walk& offsets) {
             for (int n = 1; n <= work_offset_count; ++n)
                 offsets.field(workOffsetName(n).c_str(), memory.work_offsets_mm[n - 1]);
         });
         numbered(w, "tool_table_mm", memory.tool_table_mm, 1);
-        numbered(w, "parameters", memory.parameters, 1);
+        numbered(w, "tool_wear_mm", memory.tool_wear_mm, 1);
+        auto const bundle = dialects::bundleOf(world.dialect);
+        auto const grammar = bundle ? (*bundle)->language().grammar : gcode::Grammar();
+        if (grammar.vacancy && !w.writing()) memory.forget(grammar);
+        numbered(w, "parameters", memory.parameters, 1, grammar);
     });
 }
 
@@ -336,7 +353,10 @@ Json toJson(machine::RunResult const& result) {
     for (std::size_t n = 1; n < result.memory.tool_table_mm.size(); ++n)
         if (result.memory.tool_table_mm[n] != 0) tools["table_mm"][std::to_string(n)] = result.memory.tool_table_mm[n];
     auto& parameters = out["parameters"] = Json::object();
-    for (int number : result.changed_parameters) parameters[std::to_string(number)] = result.memory.parameters[number];
+    for (int number : result.changed_parameters) {
+        double const value = result.memory.parameters[static_cast<std::size_t>(number)];
+        parameters[std::to_string(number)] = value == gcode::vacant ? Json() : Json(value);
+    }
     auto& contacts = out["contacts"] = Json::array();
     for (auto const& touch : result.contacts)
         contacts.push_back({{"reported_z_mm", touch.reported_z_mm},

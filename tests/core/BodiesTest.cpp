@@ -25,7 +25,15 @@ Machine machine() {
               AxisTravel{-133, 3, 5300, 330, 0.03, AxisEnd::High}};
     m.units = UnitSystem::Inch;
     m.dialect = "other";
-    m.behaviour = {ClosedAtStart::EndsAsContact, HomeMove::NamedAxes, 5399, OffsetAtEnd::Kept, 401, 1200, true};
+    m.behaviour = {ClosedAtStart::EndsAsContact,
+                   HomeMove::NamedAxes,
+                   5399,
+                   OffsetAtEnd::Kept,
+                   WithoutPoint::LeastIncrements,
+                   WaitsFor::EveryLine,
+                   401,
+                   1200,
+                   true};
     m.capture = Capture::Debounced;
     m.debounce_s = 0.004;
     m.poll_s = 0.002;
@@ -238,8 +246,18 @@ std::vector<Entity> entities() {
                        899}};
 }
 
-/// As it was before a plate was sold with a tolerance.
+/// As it was before controls with hash variables.
+Entity withoutAnswers(Entity entity) {
+    if (auto* machine = std::get_if<Machine>(&entity)) {
+        machine->behaviour.without_point = {};
+        machine->behaviour.waits_for = {};
+    }
+    return entity;
+}
+
+/// And while a plate had no tolerance as sold.
 Entity withoutTolerance(Entity entity) {
+    entity = withoutAnswers(std::move(entity));
     if (auto* plate = std::get_if<TouchPlate>(&entity)) plate->sold_below_mm = plate->sold_above_mm = {};
     return entity;
 }
@@ -358,6 +376,7 @@ private Q_SLOTS:
             QTest::newRow(age) << QStringLiteral("tests/data/%1.txt").arg(QLatin1String(name)) << later;
         };
         row("as written today", "approved/bodies", 0);
+        row("before controls with hash variables", "bodies-8", 0);
         row("before a plate had a tolerance", "bodies-7", 1);
         row("before studies had questions", "bodies-6", 1);
         row("before standards and spacers", "bodies-5", 5);
@@ -368,9 +387,9 @@ private Q_SLOTS:
     void frozenBodiesMeanTheSame() {
         QFETCH(QString, file);
         QFETCH(int, later);
-        std::map<char, Entity (*)(Entity)> const then{{'7', withoutTolerance}, {'6', withoutStudies},
-                                                      {'5', withoutSpacers},   {'4', withoutWiring},
-                                                      {'3', withoutTimes},     {'2', withoutFigures}};
+        std::map<char, Entity (*)(Entity)> const then{
+            {'8', withoutAnswers}, {'7', withoutTolerance}, {'6', withoutStudies}, {'5', withoutSpacers},
+            {'4', withoutWiring},  {'3', withoutTimes},     {'2', withoutFigures}};
         auto all = entities();
         if (auto const old = then.find(file.chopped(4).back().toLatin1()); old != then.end())
             for (auto& entity : all) entity = old->second(entity);
@@ -435,6 +454,8 @@ private Q_SLOTS:
         QCOMPARE(words<ClosedAtStart>(), QStringLiteral("refused ends_as_contact"));
         QCOMPARE(words<HomeMove>(), QStringLiteral("all_axes named_axes"));
         QCOMPARE(words<OffsetAtEnd>(), QStringLiteral("first kept"));
+        QCOMPARE(words<WithoutPoint>(), QStringLiteral("as_written least_increments"));
+        QCOMPARE(words<WaitsFor>(), QStringLiteral("dwell dwell_and_skip every_line"));
         QCOMPARE(words<Capture>(), QStringLiteral("hardware polled debounced"));
         QCOMPARE(words<SpindleSwitch>(), QStringLiteral("controller hand"));
         QCOMPARE(words<HomeOrder>(), QStringLiteral("z_first all_at_once"));

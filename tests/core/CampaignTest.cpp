@@ -56,6 +56,12 @@ std::string written(safety::FaultTable const& table) {
     return text;
 }
 
+safety::Aim within(double tolerance_mm) {
+    safety::Aim aim;
+    aim.tolerance_mm = tolerance_mm;
+    return aim;
+}
+
 } // namespace
 
 /// All faults at once, in many worlds.
@@ -82,7 +88,7 @@ private Q_SLOTS:
         all("metric_left", RunClass::Right, 6);        // its first line sets the unit
         QVERIFY(test::near(*rowOf(table, "plate_on_clamp").worst_zero_error_mm, 3, 0.06));
         QVERIFY(!rowOf(table, "plate_missing").listed() && rowOf(table, "plate_on_clamp").listed());
-        auto const said = safety::judgeTable(table, 0.05, UnitSystem::Metric);
+        auto const said = safety::judgeTable(table, within(0.05), UnitSystem::Metric);
         QCOMPARE(said.front().severity, Severity::Bad);
         bool names_it = false;
         for (auto const& line : said.front().why)
@@ -183,7 +189,7 @@ private Q_SLOTS:
         QVERIFY(table.stopped && !table.good());
         QVERIFY(table.runs > 0 && table.runs < 40 * static_cast<int>(table.rows.size()));
         QVERIFY(std::is_sorted(told.begin(), told.end()) && told.back() < 0.6);
-        QVERIFY(safety::judgeTable(table, 0.05, UnitSystem::Metric).front().headline == "Stopped half-way.");
+        QVERIFY(safety::judgeTable(table, within(0.05), UnitSystem::Metric).front().headline == "Stopped half-way.");
     }
     void badSizesAndTextsAreNamed() {
         auto attack = naiveAttack();

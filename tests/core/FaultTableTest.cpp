@@ -3,6 +3,7 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/dialects/Bundle.h"
 #include "core/safety/Faults.h"
 #include "core/safety/Verdict.h"
 
@@ -21,6 +22,7 @@ struct Variant {
     bool homed_readable;
     shop::OffsetAtEnd at_end;
     bool insert;
+    char const* dialect = "parametric";
 };
 constexpr Variant variants[] = {
     {"mm, open", false, false, shop::ClosedAtStart::Refused, false, shop::OffsetAtEnd::First, false},
@@ -31,11 +33,17 @@ constexpr Variant variants[] = {
     {"inch, closed", true, true, shop::ClosedAtStart::Refused, true, shop::OffsetAtEnd::First, false},
     {"mm, open, an insert cutter", false, false, shop::ClosedAtStart::EndsAsContact, true, shop::OffsetAtEnd::First,
      true},
+    {"mm, closed, hash variables", false, true, shop::ClosedAtStart::EndsAsContact, true, shop::OffsetAtEnd::Kept,
+     false, "hash"},
+    {"inch, open, hash variables", true, false, shop::ClosedAtStart::EndsAsContact, false, shop::OffsetAtEnd::First,
+     true, "hash"},
 };
 
 LinkedShop shopOf(Variant const& v, Kind kind) {
     auto shop = test::shopFor(kind, v.inch, v.closed);
     shop.change(shop.machine, [&](shop::Machine& m) {
+        m.dialect = v.dialect;
+        m.behaviour = *dialects::usualFor(v.dialect, m.behaviour);
         m.behaviour.closed_at_start = v.closed_at_start;
         m.behaviour.offset_at_end = v.at_end;
         if (v.homed_readable) m.behaviour.homed_parameter = 5398;

@@ -19,6 +19,7 @@ private Q_SLOTS:
         safety::Rehearsal made;
         made.tolerance_mm = 0.02;
         machine::RunResult result;
+        result.memory.tool = 3;
         auto judged = [&](macros::Kind kind, double error_mm) {
             made.kind = kind;
             result.z_zero = machine::ZZero{1, -70 + error_mm, -70};
@@ -31,6 +32,9 @@ private Q_SLOTS:
                 QCOMPARE(judged(kind, sign * 0.0199), RunClass::Right);
                 QCOMPARE(judged(kind, sign * 0.0201), RunClass::WrongZero);
             }
+        result.memory.tool = 4; // a length that went to another number than that of the tool in the spindle
+        QCOMPARE(judged(macros::Kind::ToolLength, 0), RunClass::WrongZero);
+        result.memory.tool = 3;
         made.intended_mm = -18; // a table zero lies that much lower
         QCOMPARE(judged(macros::Kind::PlateZero, -18), RunClass::Right);
         made.length_datum_mm = -52; // a first tool counts as nothing

@@ -15,8 +15,9 @@ Machine machineOf(Odd odd) {
               AxisTravel{-163, -3, 2900, 280, 0.03, AxisEnd::High}};
     if (!metric) m.axes[2] = {4, 169, 2500, 310, 0.02, AxisEnd::Low};
     m.units = metric ? UnitSystem::Metric : UnitSystem::Inch;
-    m.behaviour = {ClosedAtStart::EndsAsContact, HomeMove::NamedAxes, 5391, OffsetAtEnd::Kept, 501, 2007};
-    if (!metric) m.behaviour = {ClosedAtStart::Refused, HomeMove::AllAxes, std::nullopt, OffsetAtEnd::First, 131, 3207};
+    m.behaviour = {ClosedAtStart::EndsAsContact, HomeMove::NamedAxes, 5391, OffsetAtEnd::Kept, {}, {}, 501, 2007};
+    if (!metric)
+        m.behaviour = {ClosedAtStart::Refused, HomeMove::AllAxes, std::nullopt, OffsetAtEnd::First, {}, {}, 131, 3207};
     m.capture = metric ? Capture::Debounced : Capture::Polled;
     m.debounce_s = 0.003;
     m.poll_s = metric ? 0 : 0.0007;

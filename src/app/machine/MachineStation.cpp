@@ -24,6 +24,7 @@
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
+using dialects::Question;
 using shop::Machine;
 using shop::ZeroSetup;
 
@@ -93,10 +94,14 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
 
 MachineStation::MachineForm& MachineStation::form(QVBoxLayout* into) {
     auto made = std::make_unique<MachineForm>(
-        desk(), into, [this] { return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()); },
+        desk(), into, [this] { return shownMachine(); },
         [this](Machine machine, std::string what) {
             if (!desk().setup().place.machine && machine.name == zeroing::assumedMachine().name)
                 machine.name = "My machine";
+            // Another sort of control is another control: its answers are asked anew.
+            if (machine.dialect != shownMachine().dialect)
+                if (auto const usual = dialects::usualFor(machine.dialect, machine.behaviour))
+                    machine.behaviour = *usual;
             // Numbers that would meet each other are refused where they are typed.
             if (auto const numbers = dialects::checkNumbers(machine.dialect, machine.behaviour); !numbers)
                 return numbers;
@@ -270,41 +275,77 @@ void MachineStation::buildController(QVBoxLayout* page) {
     for (auto const& bundle : dialects::bundles()) sorts.emplace_back(bundle.id(), bundle.name());
     f.wordChoice(
         "machine.dialect", "The control is", std::move(sorts), [](Machine & m) -> auto& { return m.dialect; });
-    f.note("Parametric: numbered and named parameters, loops and subroutines in the text. Plain streaming: line after "
-           "line, and no numbers kept; macros come in segments, with reports that you read between them.");
+    f.note([this] {
+        auto const bundle = dialects::bundleOf(shownMachine().dialect);
+        return bundle ? QString::fromUtf8((*bundle)->about) : QString();
+    });
+    f.note("Another sort takes its usual answers; ask them below anew.");
     f.choice(
         "machine.units", "The control counts in", {"millimetres", "inches"},
         [](Machine & m) -> auto& { return m.units; });
-    f.choice(
-        "machine.length_sign", "Its tool lengths are", {"positive lengths", "negative distances"},
-        [](Machine & m) -> auto& { return m.length_sign; });
     f.heading("How it behaves");
-    f.note("Two minutes each, in free air, hand at the stop.");
-    f.choice(
-        "machine.closed_at_start", "Probing with the input closed", {"is refused", "counts as a contact"},
-        [](Machine & m) -> auto& { return m.behaviour.closed_at_start; });
-    f.note("Hold the plate on the clip and start a search of 1 mm upward.");
-    f.choice(
-        "machine.home_move", "G28 with axis words moves", {"all axes", "the axes named"},
-        [](Machine & m) -> auto& { return m.behaviour.home_move; });
-    f.note("Read your control's manual; do not try it. The macros use neither G28 nor G30.");
-    f.choice(
-        "machine.offset_at_end", "After a program's end", {"G54 is in force", "the offset in use stays"},
-        [](Machine & m) -> auto& { return m.behaviour.offset_at_end; });
-    f.note("Run “G55” and “M2” in free air, then look which offset is shown.");
-    f.heading("Parameters that the macros use");
-    f.row(3);
-    f.number(
-        "machine.homed_parameter", "Says homed", "#", 1, shop::bounds::parameter,
-        [](Machine & m) -> auto& { return m.behaviour.homed_parameter; });
-    f.number(
-        "machine.scratch", "For a moment", "#", 1, shop::bounds::scratch_from,
-        [](Machine & m) -> auto& { return m.behaviour.scratch_parameter; });
-    f.number(
-        "machine.links", "For links", "#", 1, shop::bounds::links_from,
-        [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
-    f.note("The first reads 1 once homed; empty: macros ask. From the second on 30 numbers, from the third on ten for "
-           "each work offset: none that other macros of yours use. Plain streaming uses none.");
+    f.note("What controls of this sort differ in. Two minutes each, in free air, hand at the stop.");
+    asked(f, Question::LengthSign, [&] {
+        f.choice(
+            "machine.length_sign", "Its tool lengths are", {"positive lengths", "negative distances"},
+            [](Machine & m) -> auto& { return m.length_sign; });
+    });
+    asked(f, Question::ClosedAtStart, [&] {
+        f.choice(
+            "machine.closed_at_start", "Probing with the input closed", {"is refused", "counts as a contact"},
+            [](Machine & m) -> auto& { return m.behaviour.closed_at_start; });
+    });
+    asked(f, Question::HomeMove, [&] {
+        f.choice(
+            "machine.home_move", "G28 with axis words moves", {"all axes", "the axes named"},
+            [](Machine & m) -> auto& { return m.behaviour.home_move; });
+    });
+    asked(f, Question::OffsetAtEnd, [&] {
+        f.choice(
+            "machine.offset_at_end", "After a program's end", {"G54 is in force", "the offset in use stays"},
+            [](Machine & m) -> auto& { return m.behaviour.offset_at_end; });
+    });
+    asked(f, Question::WaitsFor, [&] {
+        f.choice(
+            "machine.waits_for", "Reading ahead, it waits for", {"a dwell", "a dwell or a skip", "every line"},
+            [](Machine & m) -> auto& { return m.behaviour.waits_for; });
+    });
+    asked(f, Question::WithoutPoint, [&] {
+        f.choice(
+            "machine.without_point", "“X10” without a point is", {"10", "10 least increments"},
+            [](Machine & m) -> auto& { return m.behaviour.without_point; });
+    });
+    asked(f, Question::Homed, [&] {
+        f.number(
+            "machine.homed_parameter", "The variable that says homed", "#", 1, shop::bounds::parameter,
+            [](Machine & m) -> auto& { return m.behaviour.homed_parameter; });
+    });
+    asked(f, Question::Variables, [&] {
+        f.heading("Variables that the macros use");
+        f.row(2);
+        f.number(
+            "machine.scratch", "For a moment", "#", 1, shop::bounds::scratch_from,
+            [](Machine & m) -> auto& { return m.behaviour.scratch_parameter; });
+        f.number(
+            "machine.links", "For links", "#", 1, shop::bounds::links_from,
+            [](Machine & m) -> auto& { return m.behaviour.link_parameter; });
+    });
+}
+
+Machine MachineStation::shownMachine() const {
+    return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine());
+}
+
+/// A question, shown where it is asked of such a control, with how it is found out on that one.
+void MachineStation::asked(MachineForm& f, Question question, std::function<void()> const& fields) {
+    auto const test = [this, question]() -> char const* {
+        auto const bundle = dialects::bundleOf(shownMachine().dialect);
+        return bundle ? (*bundle)->benchTest(question) : nullptr;
+    };
+    f.only([test] { return test() != nullptr; });
+    fields();
+    f.note([test] { return QString::fromUtf8(test()); });
+    f.only({});
 }
 
 void MachineStation::anotherMachine() {

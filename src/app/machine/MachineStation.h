@@ -7,6 +7,10 @@
 #include "app/widgets/Picture.h"
 #include "core/shop/kinds/ScaleCheck.h"
 
+namespace steady::dialects {
+enum class Question;
+}
+
 namespace steady::app {
 
 class ScaleView;
@@ -28,6 +32,8 @@ private:
     void buildInput(QVBoxLayout* page);
     void buildHead(QVBoxLayout* page);
     void buildController(QVBoxLayout* page);
+    shop::Machine shownMachine() const;
+    void asked(MachineForm& f, dialects::Question question, std::function<void()> const& fields);
     void anotherMachine();
     void homeChanged();
     void showButtons();

@@ -166,7 +166,7 @@ std::vector<zeroing::Judgement> MacrosStation::judgedTable() const {
         return {{Severity::Bad, "It cannot be run.", finding.text + " " + finding.remedy, {}}};
     }
     auto const& shown = *m_tried->shown;
-    auto said = safety::judgeTable(shown.table, m_rehearsal->tolerance_mm, desk().units());
+    auto said = safety::judgeTable(shown.table, *m_rehearsal, desk().units());
     if (shown.other) said.insert(said.begin() + 1, safety::compareTables(shown.table, *shown.other));
     if (auto const& why = m_tried->other_unread) {
         auto const finding = toFinding(*why);

@@ -125,7 +125,7 @@ std::vector<Piece> piecesOf(std::string& text) {
 
 void MacroEditor::colour() {
     auto bytes = text().toStdString();
-    auto const pieces = m_grammar.sums ? std::vector<Piece>() : piecesOf(bytes);
+    auto const pieces = m_grammar.sums != gcode::Sums::None ? std::vector<Piece>() : piecesOf(bytes);
     auto const program = gcode::parse(bytes, m_grammar);
     auto const style = [this](std::size_t begin, std::size_t length, TokenKind kind) {
         SendScintilla(SCI_STARTSTYLING, static_cast<unsigned long>(begin), 0L);

@@ -380,7 +380,8 @@ void MacrosStation::showSignals() {
 void MacrosStation::showWatch() {
     std::vector<Row> rows;
     for (auto const& each : m_theatre.watched()) {
-        auto const value = QString::number(each.value, 'f', 4).replace(u'-', u'−');
+        auto const value =
+            each.value == gcode::vacant ? u"nothing"_s : QString::number(each.value, 'f', 4).replace(u'-', u'−');
         rows.push_back(
             {.text = text(each.name).leftJustified(12) + value.rightJustified(12) + u"   line %1"_s.arg(each.line),
              .tone = each.just ? Tone::Accent : Tone::Ink,
@@ -446,6 +447,8 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
                         {}});
     } else if (m_theatre.ended()) {
         said = safety::verdictOf(m_theatre.result(), *m_rehearsal, desk().units());
+        if (auto const& like = m_theatre.readsLike())
+            said.insert(said.begin(), {Severity::Attention, like->text, like->remedy, {}});
     } else if (m_theatre.loaded()) {
         said.push_back({Severity::Note, "Playing.", "Step on with F10, or run on with F5.", {}});
     } else {
@@ -455,6 +458,12 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
                         "shops, one fault after another.",
                         {}});
     }
+    if (m_rehearsal->built_in)
+        said.push_back({Severity::Attention,
+                        "Nothing is loaded.",
+                        "The control has a routine of its own. Type the settings from the head of the sheet, and do "
+                        "yourself what it does not notice. The lines below the settings are what such a routine does.",
+                        {}});
     if (edited())
         said.push_back({Severity::Attention,
                         "The text was changed by hand.",

@@ -2,13 +2,16 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/macros/Theatre.h"
 
+#include "core/dialects/Likeness.h"
 #include "core/shop/Act.h"
 
 namespace steady::app {
 
 Theatre::Played Theatre::play(std::string text, machine::World world, Going const& going) {
-    Played played{std::move(text), std::move(world), {}, {}, {}};
-    auto const loaded = machine::load(played.text, safety::dialectOf(played.world));
+    Played played{std::move(text), std::move(world), {}, {}, {}, {}};
+    auto const dialect = safety::dialectOf(played.world);
+    auto const loaded = machine::load(played.text, dialect);
+    if (!loaded.findings.empty()) played.reads_like = dialects::readsLikeAnother(played.text, dialect);
     played.findings = loaded.findings;
     played.result = machine::run(loaded, played.world, &played.trace, going);
     return played;

@@ -21,6 +21,7 @@ public:
         machine::RunResult result;
         machine::Trace trace;
         Findings findings;
+        std::optional<Finding> reads_like; ///< of a text that cannot be read: another control that could
     };
     static Played play(std::string text, machine::World world, Going const& going);
     /// The play begins before its first line.
@@ -39,6 +40,7 @@ public:
     machine::World const& world() const { return m_played.world; }
     machine::Trace const& trace() const { return m_played.trace; }
     std::vector<Finding> const& findings() const { return m_played.findings; }
+    std::optional<Finding> const& readsLike() const { return m_played.reads_like; }
     /// The step played last; null before the first.
     machine::TraceStep const* current() const { return m_at > 0 ? &m_played.trace[m_at - 1] : nullptr; }
     double tipZ_mm() const; ///< machine Z of the gauge line now

@@ -20,12 +20,26 @@ QString minus(std::string number) {
 } // namespace
 
 void FormFields::heading(char const* words) {
-    m_into->addWidget(styled(new QLabel(QString::fromUtf8(words)), Type::Heading, Tone::Soft));
+    auto* label = styled(new QLabel(QString::fromUtf8(words)), Type::Heading, Tone::Soft);
+    m_into->addWidget(label);
+    showOnly(label);
 }
 
 void FormFields::note(char const* words) {
     auto* label = styled(new WrappedLabel(QString::fromUtf8(words)), Type::Small, Tone::Soft);
     m_into->addWidget(label);
+    showOnly(label);
+}
+
+void FormFields::note(std::function<QString()> words) {
+    auto* label = styled(new WrappedLabel, Type::Small, Tone::Soft);
+    m_into->addWidget(label);
+    m_shown.push_back([label, words = std::move(words)] { label->setText(words()); });
+    showOnly(label);
+}
+
+void FormFields::showOnly(QWidget* widget) {
+    if (m_when) m_shown.push_back([widget, when = m_when] { widget->setVisible(when()); });
 }
 
 void FormFields::row(int fields) {
@@ -44,6 +58,7 @@ void FormFields::put(QWidget* widget, std::function<void()> show) {
     } else {
         m_into->addWidget(widget);
     }
+    showOnly(widget);
     m_shown.push_back(std::move(show));
 }
 

@@ -28,6 +28,10 @@ public:
     virtual ~FormFields() = default;
     void heading(char const* words);
     void note(char const* words);
+    /// Its words are asked for at each refresh.
+    void note(std::function<QString()> words);
+    /// What follows is shown only while that is so; empty: always.
+    void only(std::function<bool()> when) { m_when = std::move(when); }
     /// The next so many fields belong together and share a row.
     void row(int fields);
     void refresh();
@@ -58,10 +62,12 @@ protected:
 private:
     QString hintOf(char const* hint) const;
     void put(QWidget* widget, std::function<void()> show);
+    void showOnly(QWidget* widget);
 
     QVBoxLayout* m_into;
     QHBoxLayout* m_row = nullptr;
     int m_in_row = 0; ///< fields that still belong into it
+    std::function<bool()> m_when;
     std::vector<std::function<void()>> m_shown;
 };
 

@@ -51,6 +51,9 @@ enum class Code {
     OutsideSub,
     SubUnknown,
     SubTwice,
+    LabelUnknown,
+    LabelTwice,
+    IntoLoop,
     // running it
     DivisionByZero,
     BadArgument,

@@ -32,6 +32,10 @@ Controller::Controller(Executable const& executable, Memory& memory, MachinePort
         return;
     }
     publish();
+    if (executable.dialect.grammar.vacancy)
+        for (int n = 0; n <= variables().locals; ++n) m_memory.parameters[static_cast<std::size_t>(n)] = gcode::vacant;
+    showGroups();
+    show(Shows::Feed, m_memory.modes.feed_mm_min / unit_mm());
     if (auto const homed = variables().homed; homed && *homed > 0 && *homed <= executable.dialect.grammar.last_variable)
         m_memory.parameters[static_cast<std::size_t>(*homed)] = machine.homed() ? 1 : 0;
     bindNames();
@@ -71,15 +75,22 @@ void Controller::halt(Outcome outcome, std::string text) {
 
 bool Controller::step(Record* record) {
     if (m_ended) return false;
-    bool going = false;
-    if (m_next >= static_cast<int>(m_executable.program.blocks.size()))
-        runOut();
-    else if (++m_steps > mostSteps())
-        halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(mostSteps()), ""}));
-    else
-        going = executeBlock(record);
+    bool const going = m_executable.dialect.reads_ahead ? ahead(record) : next(record);
     if (!going) keepNames();
     return going;
+}
+
+bool Controller::next(Record* record) {
+    if (m_next < static_cast<int>(m_executable.program.blocks.size())) return !sayOverrun() && executeBlock(record);
+    runOut();
+    return false;
+}
+
+/// What goes round is stopped.
+bool Controller::sayOverrun() {
+    if (++m_steps <= mostSteps()) return false;
+    halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(mostSteps()), ""}));
+    return true;
 }
 
 /// Past the last line: nothing said that this was all.
@@ -92,13 +103,7 @@ void Controller::runOut() {
 bool Controller::executeBlock(Record* record) {
     auto const& block = m_executable.program.blocks[m_next];
     m_block = m_next++;
-    m_line = block.line;
-    if (record) {
-        *record = {};
-        record->line = block.line;
-        record->from_mm = record->to_mm = m_machine.position();
-        record->begin_s = record->end_s = m_machine.now_s();
-    }
+    begin(block, record);
     if (block.end_mark && m_block > 0) {
         m_ended = true;
         return false;
@@ -116,6 +121,19 @@ bool Controller::executeBlock(Record* record) {
         if (done) done = settings(block, record);
         if (done) done = execute(*decoded, record);
     }
+    return finish(std::move(done), record);
+}
+
+void Controller::begin(gcode::Block const& block, Record* record) {
+    m_line = block.line;
+    if (!record) return;
+    *record = {};
+    record->line = block.line;
+    record->from_mm = record->to_mm = m_machine.position();
+    record->begin_s = record->end_s = m_machine.now_s();
+}
+
+bool Controller::finish(Done done, Record* record) {
     if (record) {
         record->to_mm = m_machine.position();
         record->end_s = m_machine.now_s();
@@ -170,13 +188,13 @@ Controller::Done Controller::settings(gcode::Block const& block, Record* record)
         if (each.number < 0)
             setNamed(each.slot, each.value);
         else
-            m_memory.parameters[each.number] = each.value;
+            act(each.number, each.value, block, record);
         if (record)
             record->assigned.push_back({each.number < 0 ? fmt::format("#<{}>", m_executable.program.names[each.slot])
                                                         : fmt::format("#{}", each.number),
                                         each.value});
     }
-    if (record && count) record->kind = Record::Kind::Setting;
+    if (record && count && record->kind == Record::Kind::Nothing) record->kind = Record::Kind::Setting;
     return {};
 }
 
@@ -209,18 +227,18 @@ std::string Controller::debugText(std::string const& text) const {
 }
 
 Controller::Done Controller::stop(Decoded const& block, Record* record) {
-    if (block.does(Group::Stop, Does::Pause)) {
-        if (record) {
-            record->kind = Record::Kind::Pause;
-            record->message = m_message;
-        }
-        if (!m_machine.pause(m_message))
-            halt(Outcome::PausedForever, "Nobody resumed at: " + m_message);
-        else
-            m_paused_at = std::exchange(m_message, {});
-    }
+    if (block.does(Group::Stop, Does::Pause)) pauseAt(std::exchange(m_message, {}), record);
     if (block.does(Group::Stop, Does::End)) end(record);
     return {};
+}
+
+void Controller::pauseAt(std::string const& message, Record* record) {
+    if (record) {
+        record->kind = Record::Kind::Pause;
+        record->message = message;
+    }
+    m_paused_at = message;
+    if (!m_machine.pause(message)) halt(Outcome::PausedForever, "Nobody resumed at: " + message);
 }
 
 void Controller::end(Record* record) {

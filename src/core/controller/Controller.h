@@ -7,6 +7,8 @@
 #include "core/controller/Memory.h"
 #include "core/controller/Record.h"
 
+#include <deque>
+
 namespace steady::controller {
 
 inline constexpr int step_limit = 100'000; ///< lines of a run beyond those of the text
@@ -37,10 +39,16 @@ private:
     using Done = Result<void>;
     struct Call {
         int return_to;
-        std::size_t loops; ///< that were open in the caller
-        std::array<double, gcode::max_arguments + 1> numbered;
+        std::size_t loops;            ///< that were open in the caller
+        std::vector<double> numbered; ///< the caller's local variables, from 0; empty: shared
         std::vector<double> named;
         std::vector<char> named_set;
+        int begin = -1, again = 0; ///< of a program that is run several times
+    };
+    /// A line that was read before it is its turn.
+    struct Queued {
+        int block;
+        Decoded words;
     };
     struct Loop {
         int block, left;
@@ -50,13 +58,25 @@ private:
         std::optional<double> retract, bottom, step, wait_s;
     };
 
+    bool next(Record* record);
+    bool ahead(Record* record);
+    bool fromQueue(Record* record);
     bool executeBlock(Record* record);
+    void begin(gcode::Block const& block, Record* record);
+    bool finish(Done done, Record* record);
+    bool sayOverrun();
     gcode::Values values() const {
-        auto const count = static_cast<std::size_t>(m_executable.dialect.grammar.last_variable) + 1;
-        return {std::span(m_memory.parameters).first(count), m_named, m_named_set};
+        auto const& grammar = m_executable.dialect.grammar;
+        auto const count = static_cast<std::size_t>(grammar.last_variable) + 1;
+        return {std::span(m_memory.parameters).first(count), m_named, m_named_set, grammar.vacancy};
     }
     Result<double> valueOf(gcode::Expr expr, int line) const;
     Done settings(gcode::Block const& block, Record* record);
+    void act(int number, double value, gcode::Block const& block, Record* record);
+    void adopt(int number, double value);
+    void pauseAt(std::string const& message, Record* record);
+    void showPositions();
+    void showGroups();
     void setNamed(int slot, double value);
     std::string debugText(std::string const& text) const;
     void bindNames();
@@ -71,6 +91,10 @@ private:
     Done comeBack(gcode::Block const& block, Record* record);
     Done goRound();
     void leaveLoops(bool own);
+    Done jump(gcode::Block const& block, Record* record);
+    Done callProgram(Decoded const& block, Record* record);
+    Done returnProgram(Decoded const& block, Record* record);
+    std::vector<double> newLocals();
 
     Done execute(Decoded const& block, Record* record);
     Done modes(Decoded const& block, Record* record);
@@ -87,7 +111,9 @@ private:
     Done hole(double retract_z_mm, double bottom_z_mm);
     Done wordsOfMotion(Decoded const& block) const;
     CodeWord const* motionWord() const; ///< of the motion in force; null: no word of this control makes it
-    Done probe(Vec3 const& target_mm, Record* record);
+    Done probe(Vec3 const& target_mm, Motion motion, Record* record);
+    Done dwell(Decoded const& block, Record* record);
+    Decoded inIncrements(Decoded block) const;
     Done stop(Decoded const& block, Record* record);
     void end(Record* record);
     void runOut();
@@ -118,6 +144,8 @@ private:
     std::vector<char> m_named_set;
     std::vector<Call> m_calls;
     std::vector<Loop> m_loops; ///< REPEATs that are going on
+    std::deque<Queued> m_queue;
+    bool m_waiting = false; ///< the queue is worked off before anything else is read
     int m_next = 0;
     int m_block = 0;
     int m_line = 0;

@@ -3,6 +3,7 @@
 // Branches, loops and calls of the virtual controller.
 #include "core/controller/Controller.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -16,6 +17,9 @@ Controller::Done Controller::flow(gcode::Block const& block, Record* record) {
     case Flow::None:
     case Flow::EndIf:
     case Flow::Do: return {};
+    case Flow::GoTo:
+    case Flow::IfThen:
+    case Flow::Program: return jump(block, record);
     case Flow::If: return branch(record);
     case Flow::ElseIf:
     case Flow::Else: m_next = map.end[m_block] + 1; return {}; // a branch was run; the others are passed by
@@ -63,9 +67,12 @@ Controller::Done Controller::branch(Record* record) {
 
 /// WHILE at the head of its loop, or at the end of a DO.
 Controller::Done Controller::loopTest(gcode::Block const& block, Record* record) {
-    auto const value = valueOf(block.condition, block.line);
-    if (!value) return Failure(value.error());
-    bool const again = *value != 0;
+    bool again = true; // without a condition: for ever
+    if (block.condition.count > 0) {
+        auto const value = valueOf(block.condition, block.line);
+        if (!value) return Failure(value.error());
+        again = *value != 0;
+    }
     if (record) {
         record->kind = Record::Kind::Loop;
         record->condition = again;
@@ -132,11 +139,9 @@ Controller::Done Controller::call(gcode::Block const& block, Record* record) {
         if (!value) return Failure(value.error());
         arguments[i + 1] = *value;
     }
-    Call frame{m_block + 1, m_loops.size(), {}, m_named, m_named_set};
-    for (std::size_t i = 1; i < arguments.size(); ++i) {
-        frame.numbered[i] = m_memory.parameters[i];
-        m_memory.parameters[i] = arguments[i];
-    }
+    auto const& p = m_memory.parameters;
+    Call frame{m_block + 1, m_loops.size(), {p.begin(), p.begin() + arguments.size()}, m_named, m_named_set};
+    std::copy(arguments.begin() + 1, arguments.end(), m_memory.parameters.begin() + 1);
     m_calls.push_back(std::move(frame));
     auto const& names = m_executable.program.names;
     for (std::size_t slot = 0; slot < names.size(); ++slot)

@@ -51,7 +51,20 @@ CodeWord const* Controller::motionWord() const {
     return found == words.end() ? nullptr : &*found;
 }
 
+/// Lengths that were written without a point, where such count in the least increments.
+Decoded Controller::inIncrements(Decoded block) const {
+    bool const inch =
+        block.in(Group::Units) ? block.does(Group::Units, Does::Inches) : m_memory.modes.units == UnitSystem::Inch;
+    bool const waits = block.aloneDoes(Does::Dwell); // its X is a time
+    for (char const letter : {'X', 'Y', 'Z', 'I', 'J', 'K', 'Q', 'R'})
+        if (block.pointless & (1u << (letter - 'A')))
+            block.values[static_cast<std::size_t>(letter - 'A')] *= inch && !waits ? 0.0001 : 0.001;
+    block.pointless = 0;
+    return block;
+}
+
 Controller::Done Controller::execute(Decoded const& block, Record* record) {
+    if (block.pointless && m_executable.dialect.least_increments) return execute(inIncrements(block), record);
     if (auto done = modes(block, record); !done) return done;
     if (m_ended) return {};
     if (auto done = offsets(block, record); !done) return done;
@@ -97,15 +110,8 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
         m_machine.spindle(on);
         if (record) record->kind = on ? Record::Kind::SpindleStart : Record::Kind::SpindleStop;
     }
-    if (block.aloneDoes(Does::Dwell)) {
-        if (!block.has('P')) return fail(Code::MissingWord, here(), nameOf(*block.alone), "P, seconds");
-        if (block.value('P') < 0) return fail(Code::BadArgument, here(), "A negative dwell", "P is in seconds");
-        m_machine.dwell(block.value('P'));
-        if (record) {
-            record->kind = Record::Kind::Dwell;
-            record->dwell_s = block.value('P');
-        }
-    }
+    if (block.aloneDoes(Does::Dwell))
+        if (auto done = dwell(block, record); !done) return done;
     if (block.in(Group::Units))
         modes.units = block.does(Group::Units, Does::Inches) ? UnitSystem::Inch : UnitSystem::Metric;
     if (auto done = lengthOffset(block, record); !done) return done;
@@ -115,6 +121,23 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
     if (block.in(Group::Return)) modes.back_to_start = block.does(Group::Return, Does::BackToStart);
     if (block.in(Group::Distance)) modes.absolute = block.does(Group::Distance, Does::Absolute);
     show(Shows::WorkOffsetInUse, modes.work_offset);
+    show(Shows::Feed, modes.feed_mm_min / unit_mm());
+    return {};
+}
+
+Controller::Done Controller::dwell(Decoded const& block, Record* record) {
+    auto const& dialect = m_executable.dialect;
+    bool const by_x = dialect.dwell_by_x && block.has('X');
+    if (!by_x && !block.has('P'))
+        return fail(Code::MissingWord, here(), nameOf(*block.alone),
+                    dialect.dwell_by_x ? "X, seconds, or P, thousandths of one" : "P, seconds");
+    double const seconds = by_x ? block.value('X') : block.value('P') * dialect.dwell_p_s;
+    if (seconds < 0) return fail(Code::BadArgument, here(), "A negative dwell", "it is zero or more");
+    m_machine.dwell(seconds);
+    if (record) {
+        record->kind = Record::Kind::Dwell;
+        record->dwell_s = seconds;
+    }
     return {};
 }
 
@@ -124,6 +147,7 @@ Controller::Done Controller::tool(Decoded const& block, Record* record) {
         auto const number = toolNumber(block.value('T'));
         if (!number) return Failure(number.error());
         m_memory.selected_tool = *number;
+        show(Shows::SelectedTool, *number);
     }
     auto const* word = block.in(Group::Tool);
     if (!word) return {};
@@ -190,7 +214,7 @@ Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) 
             if (!named) return Failure(named.error());
             number = *named;
         }
-        length = m_executable.dialect.length_sign * m_memory.tool_table_mm[static_cast<std::size_t>(number)];
+        length = m_executable.dialect.length_sign * m_memory.tabled_mm(number);
     } else if (word->does == Does::LengthAsWritten) {
         if (!block.has('Z')) return fail(Code::MissingWord, here(), nameOf(*word), "Z, the length");
         length = block.value('Z') * unit_mm();
@@ -222,33 +246,38 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
     if (!block.has('P'))
         return fail(Code::MissingWord, here(), fmt::format("{} L{}", nameOf(*block.alone), l), "P, a number");
     int const number = static_cast<int>(std::lround(block.value('P')));
-    if (form->what == Data::ToolLength) {
+    if (form->what == Data::ToolLength || form->what == Data::ToolWear) {
         auto const tool = toolNumber(block.value('P'));
         if (!tool) return Failure(tool.error());
         if (*tool == 0) return fail(Code::BadToolNumber, here(), "P0", fmt::format("1 to {}", tool_count - 1));
-        if (!block.has('Z')) return {};
-        m_memory.tool_table_mm[static_cast<std::size_t>(number)] = block.value('Z') * unit;
+        if (!block.has(form->letter)) return {};
+        auto& table = form->what == Data::ToolLength ? m_memory.tool_table_mm : m_memory.tool_wear_mm;
+        table[static_cast<std::size_t>(number)] = block.value(form->letter) * unit;
         m_measured_tool = number;
+        publish();
         if (record) {
             record->kind = Record::Kind::ToolTable;
             record->tool = number;
-            record->length_mm = block.value('Z') * unit;
+            record->length_mm = m_memory.tabled_mm(number);
         }
         return {};
     }
-    if (number != block.value('P') || number < 0 || number > work_offset_count)
+    bool const external = number == 0 && m_executable.dialect.zero_is_external;
+    if (number != block.value('P') || number < 0 || number > m_executable.dialect.work_offsets)
         return fail(Code::BadOffsetNumber, here(), fmt::format("P{}", block.value('P')),
-                    "P1 to P9, P0 for the one in use");
+                    fmt::format("P1 to P{}, P0 for {}", m_executable.dialect.work_offsets,
+                                m_executable.dialect.zero_is_external ? "what is added to all" : "the one in use"));
     int const target = number == 0 ? m_memory.modes.work_offset : number;
-    auto& offset = m_memory.work_offsets_mm[static_cast<std::size_t>(target - 1)];
+    auto& offset = external ? m_memory.external_mm : m_memory.work_offsets_mm[static_cast<std::size_t>(target - 1)];
     auto const at = m_machine.position();
     for (int axis = 0; axis < 3; ++axis) {
         if (!block.has(letterOf(axis))) continue;
         double const value = block.value(letterOf(axis)) * unit;
         double const length = axis == 2 ? m_memory.tool_offset_mm : 0;
-        offset[axis] = form->what == Data::OffsetOrigin ? value : at[axis] - m_memory.shift_mm[axis] - length - value;
+        double const others = m_memory.shift_mm[axis] + (external ? 0 : m_memory.external_mm[axis]) + length;
+        offset[axis] = form->what == Data::OffsetOrigin ? value : at[axis] - others - value;
     }
-    if (block.has('Z')) m_zeroed_offset = target;
+    if (block.has('Z') && !external) m_zeroed_offset = target;
     publish();
     if (record) {
         record->kind = Record::Kind::WorkOffset;
@@ -271,6 +300,11 @@ Controller::Done Controller::shift(Decoded const& block, Record* record) {
         m_memory.kept_shift_mm = m_memory.shift_mm;
         break;
     }
+    case Does::LocalShift:
+        for (int axis = 0; axis < 3; ++axis)
+            if (block.has(letterOf(axis))) m_memory.shift_mm[axis] = block.value(letterOf(axis)) * unit_mm();
+        m_memory.kept_shift_mm = m_memory.shift_mm;
+        break;
     case Does::ForgetShift: m_memory.shift_mm = m_memory.kept_shift_mm = {}; break;
     case Does::SetShiftAside: m_memory.shift_mm = {}; break;
     case Does::ShiftAgain: m_memory.shift_mm = m_memory.kept_shift_mm; break;
@@ -327,7 +361,12 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
         if (motionOf(word->does) != modes.motion) m_hole = {}; // what a cycle keeps ends with it
         modes.motion = motionOf(word->does);
     }
+    showGroups();
     if (auto done = wordsOfMotion(block); !done) return done;
+    if (block.aloneDoes(Does::Skip)) {
+        if (modes.feed_mm_min <= 0) return fail(Code::NoFeed, here());
+        return probe(target(block, false), Motion::ProbeQuietly, record);
+    }
     bool const machine_frame = block.aloneDoes(Does::MachineFrame);
     bool const straight = modes.motion == Motion::Rapid || modes.motion == Motion::Feed;
     if (machine_frame && !straight) return fail(Code::FrameWithoutMotion, here(), nameOf(*block.alone));
@@ -339,7 +378,7 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     if (modes.motion == Motion::ArcClockwise || modes.motion == Motion::ArcCounter) return arc(block, record);
     if (modes.motion >= Motion::Drill) return holes(block, record);
     auto const point = target(block, machine_frame);
-    if (probes(modes.motion)) return probe(point, record);
+    if (probes(modes.motion)) return probe(point, modes.motion, record);
     if (record) {
         record->kind = modes.motion == Motion::Rapid ? Record::Kind::Rapid : Record::Kind::Feed;
         record->feed_mm_min = modes.motion == Motion::Rapid ? 0 : feed_mm_min();
@@ -347,9 +386,8 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     return trouble(m_machine.move(point, modes.motion == Motion::Rapid ? 0 : feed_mm_min()));
 }
 
-Controller::Done Controller::probe(Vec3 const& target_mm, Record* record) {
+Controller::Done Controller::probe(Vec3 const& target_mm, Motion motion, Record* record) {
     auto const from = m_machine.position();
-    auto const motion = m_memory.modes.motion;
     bool const away = goesAway(motion);
     double const length_mm = std::hypot(target_mm[0] - from[0], target_mm[1] - from[1], target_mm[2] - from[2]);
     double const least_mm = m_executable.dialect.shortest_probe_mm;

@@ -41,8 +41,9 @@ struct Decoder {
         return {};
     }
 
-    Result<void> letter(char name, double value, int column) {
-        if (std::string_view("ABCUVW").find(name) != std::string_view::npos)
+    Result<void> letter(char name, double value, int column, bool pointless) {
+        bool const passed_on = read.find(name) != std::string::npos;
+        if (!passed_on && std::string_view("ABCUVW").find(name) != std::string_view::npos)
             return fail(Code::NoSuchAxis, where(column), std::string(1, name));
         if (value < 0 && (name == 'F' || name == 'S'))
             return fail(Code::BadArgument, where(column), fmt::format("A negative {}", name), "zero or more");
@@ -50,6 +51,7 @@ struct Decoder {
         if (out.present & bit) return fail(Code::RepeatedWord, where(column), std::string(1, name));
         out.present |= bit;
         out.values[name - 'A'] = value;
+        if (pointless) out.pointless |= bit;
         return {};
     }
 
@@ -103,8 +105,10 @@ tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block 
     for (auto const& word : block.words) {
         auto const value = gcode::evaluate(program, word.value, values);
         if (!value) return Failure(gcode::located(value.error(), block.line));
-        auto const done = word.letter == 'G' || word.letter == 'M' ? decoder.code(word.letter, *value, word.column)
-                                                                   : decoder.letter(word.letter, *value, word.column);
+        if (*value == gcode::vacant) continue; // as if it were not there
+        auto const done = word.letter == 'G' || word.letter == 'M'
+                              ? decoder.code(word.letter, *value, word.column)
+                              : decoder.letter(word.letter, *value, word.column, word.pointless);
         if (!done) return Failure(done.error());
     }
     if (auto axis = decoder.axisWords(); !axis) return Failure(axis.error());

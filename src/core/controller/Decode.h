@@ -17,12 +17,18 @@ struct Decoded {
     std::array<CodeWord const*, group_count> words{}; ///< by modal group; none: null
     CodeWord const* alone = nullptr;                  ///< a word that belongs to no modal group
     std::uint32_t unread = 0;                         ///< bit per letter that no code of the line reads
+    std::uint32_t pointless = 0;                      ///< bit per letter of a written number without a point
 
     bool has(char letter) const { return present & (1u << (letter - 'A')); }
     double value(char letter) const { return values[letter - 'A']; }
     CodeWord const* in(Group group) const { return words[static_cast<std::size_t>(group)]; }
     bool does(Group group, Does what) const { return in(group) && in(group)->does == what; }
     bool aloneDoes(Does what) const { return alone && alone->does == what; }
+    bool waits() const {
+        for (auto const* word : words)
+            if (word && word->waits) return true;
+        return alone && alone->waits;
+    }
     bool hasAxis() const { return has('X') || has('Y') || has('Z'); }
 };
 

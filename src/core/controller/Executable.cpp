@@ -59,7 +59,7 @@ Executable makeExecutable(std::string_view text, Dialect const& dialect) {
     Executable made;
     made.program = gcode::parse(text, dialect.grammar);
     made.dialect = dialect;
-    made.flow = mapFlow(made.program);
+    made.flow = mapFlow(made.program, dialect.grammar.flow);
     made.findings = made.program.findings;
     made.findings.insert(made.findings.end(), made.flow.findings.begin(), made.flow.findings.end());
     made.constant_of.assign(made.program.blocks.size(), -1);

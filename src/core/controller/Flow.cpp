@@ -14,8 +14,9 @@ namespace {
 using gcode::Block;
 using gcode::Flow;
 
-constexpr char const* names[] = {"",       "IF",        "ELSEIF", "ELSE",   "ENDIF", "WHILE",  "ENDWHILE", "DO",
-                                 "REPEAT", "ENDREPEAT", "SUB",    "ENDSUB", "CALL",  "RETURN", "BREAK",    "CONTINUE"};
+constexpr char const* names[] = {"",      "IF",       "ELSEIF",    "ELSE", "ENDIF",  "WHILE", "ENDWHILE",
+                                 "DO",    "REPEAT",   "ENDREPEAT", "SUB",  "ENDSUB", "CALL",  "RETURN",
+                                 "BREAK", "CONTINUE", "",          "GOTO", "IF"};
 
 std::string labelOf(gcode::Program const& program, int number) {
     return number < gcode::first_named_label ? fmt::format("O{}", number)
@@ -31,6 +32,7 @@ struct Mapper {
     };
 
     gcode::Program const& program;
+    gcode::FlowBy by;
     FlowMap map;
     std::vector<Open> open;
     std::map<int, int> subs;
@@ -40,6 +42,13 @@ struct Mapper {
 
     void complain(int block, Code code) {
         auto const& b = at(block);
+        if (by == gcode::FlowBy::Jumps) {
+            auto const what = b.flow == Flow::EndWhile ? fmt::format("END{}", b.flow_number)
+                              : b.flow == Flow::While  ? fmt::format("DO{}", b.flow_number)
+                                                       : fmt::format("O{}", b.flow_number);
+            map.findings.push_back(toFinding({code, {"", b.line, b.flow_column}, what, ""}));
+            return;
+        }
         auto text = labelOf(program, b.flow_number);
         if (code != Code::SubUnknown && code != Code::SubTwice)
             text += fmt::format(" {}", names[static_cast<int>(b.flow)]);
@@ -94,7 +103,13 @@ struct Mapper {
             flow == Flow::Sub)
             notInItself(block);
         switch (flow) {
-        case Flow::None: break;
+        case Flow::None:
+        case Flow::GoTo:
+        case Flow::IfThen: break;
+        case Flow::Program:
+            for (auto const& level : open) complain(level.block, Code::FlowUnmatched);
+            open.clear();
+            break;
         case Flow::If: open.push_back({block, {block}, {}}); break;
         case Flow::ElseIf:
         case Flow::Else:
@@ -128,8 +143,8 @@ struct Mapper {
 
 } // namespace
 
-FlowMap mapFlow(gcode::Program const& program) {
-    Mapper mapper{program, {}, {}, {}, {}};
+FlowMap mapFlow(gcode::Program const& program, gcode::FlowBy by) {
+    Mapper mapper{program, by, {}, {}, {}, {}};
     auto const count = static_cast<int>(program.blocks.size());
     for (auto* list : {&mapper.map.next_branch, &mapper.map.end, &mapper.map.begin})
         list->assign(static_cast<std::size_t>(count), -1);
@@ -151,6 +166,7 @@ FlowMap mapFlow(gcode::Program const& program) {
         else
             mapper.map.begin[static_cast<std::size_t>(call)] = found->second;
     }
+    if (by == gcode::FlowBy::Jumps) mapper.map.jumps = mapJumps(program, mapper.map.findings);
     return std::move(mapper.map);
 }
 

@@ -3,7 +3,7 @@
 #pragma once
 // Where each O word jumps to, found once before a run.
 
-#include "core/gcode/Program.h"
+#include "core/controller/Jumps.h"
 
 #include <vector>
 
@@ -19,11 +19,12 @@ struct FlowMap {
     /// For a closing block: the one that opened it; for CALL: the SUB; for RETURN: the SUB it stands in.
     std::vector<int> begin;
     std::vector<char> inside; ///< 1: within a branch, a loop or a subroutine
+    JumpMap jumps;            ///< of a text that goes on by jumps; otherwise empty
     Findings findings;
 };
 
 inline constexpr std::size_t max_nesting = 200; ///< of branches, loops and subroutines in each other
 
-FlowMap mapFlow(gcode::Program const& program);
+FlowMap mapFlow(gcode::Program const& program, gcode::FlowBy by);
 
 } // namespace steady::controller

@@ -49,12 +49,14 @@ struct Memory {
     UnitSystem native = UnitSystem::Metric; ///< unit of the offset parameters
     std::vector<double> parameters = std::vector<double>(gcode::variable_count, 0.0);
     std::array<Vec3, work_offset_count> work_offsets_mm{};
+    Vec3 external_mm{};        ///< added to every work offset, on controls that have it
     Vec3 shift_mm{};           ///< of the coordinates, in force
     Vec3 kept_shift_mm{};      ///< as the variables keep it, in force or not
     double tool_offset_mm = 0; ///< tool length offset in force
     int tool = 0;              ///< in the spindle, as the controller believes
     int selected_tool = 0;     ///< by T
     std::vector<double> tool_table_mm = std::vector<double>(tool_count, 0.0); ///< lengths as the table keeps them
+    std::vector<double> tool_wear_mm = std::vector<double>(tool_count, 0.0);  ///< added to them
     std::array<bool, port_count> outputs{};
     std::map<std::string, double> named; ///< global named parameters
     std::array<Vec3, 2> stored{};        ///< points of a control that keeps them in no variable; native unit
@@ -65,6 +67,13 @@ struct Memory {
     void publish(Variables const& variables);
     /// Machine coordinates of the present program zero.
     Vec3 origin_mm() const;
+    /// What the table holds for a tool, as it keeps it.
+    double tabled_mm(int number) const {
+        auto const at = static_cast<std::size_t>(number);
+        return tool_table_mm[at] + tool_wear_mm[at];
+    }
+    /// As after the control was switched on for the first time: the owner's variables hold nothing.
+    void forget(gcode::Grammar const& grammar);
 };
 
 } // namespace steady::controller

@@ -28,7 +28,8 @@ std::string seconds(Record const& record) { return fmt::format("{:.1f} s", recor
 std::string assigned(Record const& record) {
     std::string text;
     for (auto const& item : record.assigned)
-        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", item.name, fixedText(item.value, 4));
+        text += fmt::format("{}{} = {}", text.empty() ? "" : ", ", item.name,
+                            item.value == gcode::vacant ? "nothing" : fixedText(item.value, 4));
     return text;
 }
 

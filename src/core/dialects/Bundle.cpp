@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dialects/Bundle.h"
 
+#include "core/dialects/builtin/BuiltIn.h"
+#include "core/dialects/hash/Hash.h"
 #include "core/dialects/parametric/Parametric.h"
 #include "core/dialects/streaming/Streaming.h"
 #include "core/macros/LinkNumbers.h"
@@ -9,7 +11,30 @@
 namespace steady::dialects {
 
 std::span<Bundle const> bundles() {
-    static constexpr Bundle rows[] = {{parametric, printParametric}, {streaming, printStreaming}};
+    static Bundle const rows[] = {
+        {"Numbered and named parameters, loops and subroutines in the text.",
+         parametric,
+         printParametric,
+         parametricSigns(),
+         parametricAsks(),
+         {}},
+        {"Variables by number, jumps to numbered lines, and a skip move that ends without a word. It reads "
+         "ahead.",
+         hashVariable, printHash, hashSigns(), hashAsks(), usualHash()},
+        {"Sent line by line, and it keeps no numbers: macros come in segments, with reports that you read "
+         "between them.",
+         streaming,
+         printStreaming,
+         streamingSigns(),
+         streamingAsks(),
+         {}},
+        {"A touch routine of its own, and no text: you get a sheet of what to type, and of what it does not "
+         "notice.",
+         builtIn,
+         printBuiltIn,
+         {},
+         builtInAsks(),
+         {}}};
     return rows;
 }
 
@@ -32,7 +57,18 @@ Result<controller::Dialect> languageOf(std::string_view id, shop::Behaviour cons
                                : controller::ClosedAtStart::EndsAsContact;
     made.end_resets_offset = behaviour.offset_at_end == shop::OffsetAtEnd::First;
     made.home_moves_all_axes = behaviour.home_move == shop::HomeMove::AllAxes;
+    made.least_increments = behaviour.without_point == shop::WithoutPoint::LeastIncrements;
+    made.reads_ahead = made.reads_ahead && behaviour.waits_for != shop::WaitsFor::EveryLine;
+    made.skip_waits = behaviour.waits_for == shop::WaitsFor::DwellAndSkip;
     made.length_sign = sign == shop::LengthSign::Positive ? 1 : -1;
+    return made;
+}
+
+Result<shop::Behaviour> usualFor(std::string_view id, shop::Behaviour const& before) {
+    auto const bundle = bundleOf(id);
+    if (!bundle) return Failure(bundle.error());
+    auto made = (*bundle)->usual;
+    made.homing_touches_setter = before.homing_touches_setter;
     return made;
 }
 

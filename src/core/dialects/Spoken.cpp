@@ -37,8 +37,8 @@ std::string spoken(std::string text, controller::Dialect const& dialect) {
     return text;
 }
 
-std::vector<std::string> commentLines(std::string const& text, controller::Dialect const& dialect) {
-    auto const room = static_cast<std::size_t>(dialect.grammar.line_length) - 2; // its brackets
+std::vector<std::string> commentLines(std::string const& text, controller::Dialect const& dialect, int most) {
+    auto const room = static_cast<std::size_t>(std::min(dialect.grammar.line_length, most)) - 2; // its brackets
     std::vector<std::string> lines;
     for (std::string rest = macros::commentSafe(spoken(text, dialect)); !rest.empty();) {
         auto const part = macros::firstPart(rest, room);

@@ -10,7 +10,8 @@ namespace steady::dialects {
 /// “{no shift}” becomes the word of that control for it: “G92.1”. What it has no word for stays in words.
 std::string spoken(std::string text, controller::Dialect const& dialect);
 
-/// A comment, spoken, in as many lines as that control needs for it.
-std::vector<std::string> commentLines(std::string const& text, controller::Dialect const& dialect);
+/// A comment, spoken, in as many lines as that control needs for it; `most`: letters of one, where its screen is
+/// narrower than what it reads.
+std::vector<std::string> commentLines(std::string const& text, controller::Dialect const& dialect, int most = 1000);
 
 } // namespace steady::dialects

@@ -19,7 +19,19 @@ tl::unexpected<EvalError> bad(int column, char const* value, char const* limit) 
 
 double truth(bool yes) { return yes ? 1 : 0; }
 
+double plain(double value) { return value == vacant ? 0 : value; }
+
+/// Values of 32 bits, rounded, as controls take them that go bit by bit.
+Value bits(Op const& op, double a, double b) {
+    constexpr double most = 2147483647;
+    if (std::abs(a) > most || std::abs(b) > most)
+        return bad(op.column, "A number of more than 32 bits", "AND, OR and XOR go bit by bit");
+    auto const x = static_cast<std::int32_t>(std::lround(a)), y = static_cast<std::int32_t>(std::lround(b));
+    return op.kind == OpKind::BitAnd ? x & y : op.kind == OpKind::BitOr ? x | y : x ^ y;
+}
+
 Value binary(Op const& op, double a, double b) {
+    if (op.kind != OpKind::Equal && op.kind != OpKind::NotEqual) a = plain(a), b = plain(b);
     switch (op.kind) {
     case OpKind::Power:
         if (a < 0 && b != std::floor(b))
@@ -34,6 +46,12 @@ Value binary(Op const& op, double a, double b) {
         double const rest = std::fmod(a, b);
         return rest < 0 ? rest + std::abs(b) : rest;
     }
+    case OpKind::Remainder:
+        if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
+        return std::fmod(a, b);
+    case OpKind::BitAnd:
+    case OpKind::BitOr:
+    case OpKind::BitXor: return bits(op, a, b);
     case OpKind::Plus: return a + b;
     case OpKind::Minus: return a - b;
     case OpKind::And: return truth(a != 0 && b != 0);
@@ -50,6 +68,7 @@ Value binary(Op const& op, double a, double b) {
 }
 
 Value unary(Op const& op, double a) {
+    a = plain(a);
     switch (op.kind) {
     case OpKind::Abs: return std::abs(a);
     case OpKind::Acos:
@@ -62,6 +81,8 @@ Value unary(Op const& op, double a) {
     case OpKind::Exp: return std::exp(a);
     case OpKind::Fix: return std::floor(a);
     case OpKind::Fup: return std::ceil(a);
+    case OpKind::FixToZero: return std::trunc(a);
+    case OpKind::FupFromZero: return a < 0 ? std::floor(a) : std::ceil(a);
     case OpKind::Ln:
         if (a <= 0) return bad(op.column, "LN of zero or less", "it must be above zero");
         return std::log(a);
@@ -93,6 +114,10 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Valu
         if (op.kind == OpKind::Number) {
             stack[depth++] = op.number;
         } else if (op.kind == OpKind::Parameter) {
+            if (values.vacancy && plain(stack[depth - 1]) == 0) {
+                stack[depth - 1] = vacant; // #0
+                continue;
+            }
             auto const number =
                 parameterNumber(stack[depth - 1], op.column, static_cast<int>(values.numbered.size()) - 1);
             if (!number) return tl::unexpected(number.error());

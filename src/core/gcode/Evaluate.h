@@ -14,8 +14,10 @@ struct Values {
     std::span<double const> numbered; ///< by number; as many as the controller has
     std::span<double const> named;    ///< by slot; may be empty where a program has no names
     std::span<char const> named_set;  ///< whether the slot has a value
-    Values(std::span<double const> of_numbers, std::span<double const> of_names = {}, std::span<char const> set = {})
-        : numbered(of_numbers), named(of_names), named_set(set) {}
+    bool vacancy = false;             ///< #0 is without a value
+    Values(std::span<double const> of_numbers, std::span<double const> of_names = {}, std::span<char const> set = {},
+           bool may_be_vacant = false)
+        : numbered(of_numbers), named(of_names), named_set(set), vacancy(may_be_vacant) {}
     Values(std::vector<double> const& of_numbers) : numbered(of_numbers) {}
 };
 
@@ -27,7 +29,7 @@ struct EvalError {
     int last = 0; ///< of ParameterNumber: the last one that there is
 };
 
-/// Angles in degrees. No allocation.
+/// Angles in degrees. `vacant` where the whole of it is a variable without a value. No allocation.
 tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Values const& values);
 
 /// The number of a variable: whole, 1 to `last`.

@@ -30,9 +30,6 @@ constexpr std::array<Function, 13> functions{{{"ABS", OpKind::Abs},
                                               {"SQRT", OpKind::Sqrt},
                                               {"TAN", OpKind::Tan}}};
 
-bool isLetter(char c) { return c >= 'A' && c <= 'Z'; }
-bool isDigit(char c) { return c >= '0' && c <= '9'; }
-
 } // namespace
 
 LineParser::LineParser(Program& program, int line, Grammar const& grammar)
@@ -98,6 +95,8 @@ Result<void> LineParser::pack() {
                     std::to_string(most));
     for (std::size_t i = 0; i < m_text.size(); ++i) {
         char const c = m_text[i];
+        if (c == ';' && !m_grammar.notes)
+            return fail(Code::NotOfThisControl, {"", m_block.line, static_cast<int>(i) + 1}, "A comment after ;");
         if (c == '(' || c == ';') {
             auto const close = c == ';' ? m_text.size() : m_text.find(')', i);
             auto const inner = m_text.find('(', i + 1);
@@ -123,7 +122,7 @@ void LineParser::comment(std::size_t from, std::size_t to, bool bracketed) {
     std::erase_if(head, [](char x) { return x == ' ' || x == '\t'; });
     std::transform(head.begin(), head.end(), head.begin(),
                    [](char x) { return x >= 'a' && x <= 'z' ? static_cast<char>(x - 32) : x; });
-    bool const shown = bracketed && comma != std::string::npos && (head == "MSG" || head == "DEBUG");
+    bool const shown = bracketed && m_grammar.notes && comma != std::string::npos && (head == "MSG" || head == "DEBUG");
     if (shown) {
         text = text.substr(comma + 1);
         text.erase(0, text.find_first_not_of(" \t"));
@@ -148,6 +147,7 @@ Result<Block> LineParser::parse() {
         while (isDigit(peek())) ++m_at;
         if (auto const digits = m_at - begin - 1; digits > 5)
             return error(Code::LineNumberTooLong, begin, written(begin, m_at), "5");
+        m_block.label = std::atoi(written(begin + 1, m_at).c_str());
         mark(TokenKind::Text, begin, m_at);
     }
     while (!atEnd()) {
@@ -162,7 +162,9 @@ Result<Block> LineParser::parse() {
 
 Result<void> LineParser::item() {
     if (peek() == '#') return setting();
-    if (peek() == 'O') return m_grammar.labels ? flow() : Result<void>(notKnown(m_at, "An O word"));
+    if (jumps() && startsJump()) return jump();
+    if (peek() == 'O' && m_grammar.flow == FlowBy::None) return notKnown(m_at, "An O word");
+    if (peek() == 'O') return jumps() ? programNumber() : flow();
     if (isLetter(peek())) return word();
     return error(Code::UnexpectedText, m_at, letter(m_at));
 }
@@ -183,111 +185,64 @@ Result<void> LineParser::setting() {
     mark(TokenKind::Parameter, begin, m_at);
     if (peek() != '=') return error(Code::UnexpectedText, m_at, atEnd() ? "the end of the line" : letter(m_at));
     ++m_at;
-    auto const right = value();
+    auto const right = bare() ? sum() : value();
     if (!right) return Failure(right.error());
-    if (operation()) return error(Code::SumNeedsBrackets, m_at);
+    if (operation())
+        return bare() ? error(Code::UnexpectedText, m_at, letters(m_at)) : error(Code::SumNeedsBrackets, m_at);
     made.value = *right;
     m_block.settings.push_back(made);
-    return {};
-}
-
-/// A number, or a name in <…>.
-Result<void> LineParser::flowLabel() {
-    auto const begin = m_at;
-    if (peek() == '<') {
-        auto const close = std::find_if(m_chars.begin() + static_cast<std::ptrdiff_t>(m_at), m_chars.end(),
-                                        [](Char const& c) { return c.upper == '>'; });
-        if (close == m_chars.end()) return error(Code::BracketOpen, begin);
-        std::string name;
-        for (++m_at; m_chars[m_at].upper != '>'; ++m_at) name += m_chars[m_at].upper;
-        ++m_at;
-        auto const number = labelNumber(m_program, name);
-        if (!number) return error(number.error().code, begin, number.error().value, number.error().limit);
-        m_block.flow_number = *number;
-        return {};
-    }
-    std::string digits;
-    while (isDigit(peek())) digits += m_chars[m_at++].upper;
-    if (digits.empty()) return error(Code::ExpectedValue, begin, letters(begin));
-    if (digits.size() > 6) return error(Code::UnexpectedText, begin, digits);
-    m_block.flow_number = std::atoi(digits.c_str());
-    return {};
-}
-
-/// What stands behind the flow word: a condition, a count, arguments, or a value to give back.
-Result<void> LineParser::flowValues() {
-    bool const condition = m_block.flow == Flow::If || m_block.flow == Flow::ElseIf || m_block.flow == Flow::While ||
-                           m_block.flow == Flow::Repeat;
-    bool const optional = m_block.flow == Flow::Return || m_block.flow == Flow::EndSub;
-    if (condition || (optional && !atEnd())) {
-        auto const found = value();
-        if (!found) return Failure(found.error());
-        m_block.condition = *found;
-    }
-    while (m_block.flow == Flow::Call && !atEnd()) {
-        if (m_block.arguments.size() == max_arguments)
-            return error(Code::TooManyArguments, m_at, {}, std::to_string(max_arguments));
-        auto const found = value();
-        if (!found) return Failure(found.error());
-        m_block.arguments.push_back(*found);
-    }
-    return {};
-}
-
-Result<void> LineParser::flow() {
-    auto const begin = m_at++;
-    m_block.flow_column = column(begin);
-    if (auto done = flowLabel(); !done) return done;
-    auto const name = letters(m_at);
-    static constexpr std::array<std::pair<char const*, Flow>, 15> names{{{"IF", Flow::If},
-                                                                         {"ELSEIF", Flow::ElseIf},
-                                                                         {"ELSE", Flow::Else},
-                                                                         {"ENDIF", Flow::EndIf},
-                                                                         {"WHILE", Flow::While},
-                                                                         {"ENDWHILE", Flow::EndWhile},
-                                                                         {"DO", Flow::Do},
-                                                                         {"REPEAT", Flow::Repeat},
-                                                                         {"ENDREPEAT", Flow::EndRepeat},
-                                                                         {"SUB", Flow::Sub},
-                                                                         {"ENDSUB", Flow::EndSub},
-                                                                         {"CALL", Flow::Call},
-                                                                         {"RETURN", Flow::Return},
-                                                                         {"BREAK", Flow::Break},
-                                                                         {"CONTINUE", Flow::Continue}}};
-    for (auto const& [text, kind] : names)
-        if (name == text) m_block.flow = kind;
-    if (m_block.flow == Flow::None) return error(Code::FlowUnknown, m_at, name);
-    m_at += name.size();
-    mark(TokenKind::Flow, begin, m_at);
-    if (auto done = flowValues(); !done) return done;
+    if (!jumps()) return {};
     if (!atEnd()) return error(Code::UnexpectedText, m_at, letter(m_at));
+    if (!m_block.words.empty() || m_block.settings.size() > 1) return error(Code::UnexpectedText, begin, "#");
     return {};
 }
 
 Result<void> LineParser::word() {
     auto const begin = m_at++;
     char const letter = m_chars[begin].upper;
-    static constexpr std::string_view known = "DFGHIJKLMPQRSTXYZABC";
-    if (known.find(letter) == std::string_view::npos) return error(Code::UnknownWord, begin, letters(begin));
+    static constexpr std::string_view known = "DFGHIJKLMPQRSTXYZABC", further = "EUVW"; // which a call may pass on
+    if (known.find(letter) == std::string_view::npos && (!jumps() || further.find(letter) == std::string_view::npos))
+        return error(Code::UnknownWord, begin, letters(begin));
     mark(TokenKind::Word, begin, m_at);
     auto const found = value();
     if (!found) return Failure(found.error());
     if (operation()) return error(Code::SumNeedsBrackets, m_at);
-    m_block.words.push_back({letter, column(begin), *found});
+    auto const text = written(begin + 1, m_at);
+    bool const plain = text.find_first_not_of("+-0123456789") == std::string::npos;
+    m_block.words.push_back({letter, column(begin), *found, plain});
     return {};
 }
 
 Result<Expr> LineParser::value() {
     Expr range{static_cast<std::uint32_t>(m_program.ops.size()), 0};
-    if (auto done = realValue(); !done) return Failure(done.error());
+    if (auto done = operand(); !done) return Failure(done.error());
     range.count = static_cast<std::uint32_t>(m_program.ops.size()) - range.first;
     return range;
+}
+
+/// What may stand right of a = without brackets.
+Result<Expr> LineParser::sum() {
+    Expr range{static_cast<std::uint32_t>(m_program.ops.size()), 0};
+    if (auto done = expression(lowestRank()); !done) return Failure(done.error());
+    range.count = static_cast<std::uint32_t>(m_program.ops.size()) - range.first;
+    return range;
+}
+
+/// A value, with a sign before it where this control takes one before anything.
+Result<void> LineParser::operand() {
+    bool const sign = (peek() == '-' || peek() == '+') && (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1)));
+    if (!bare() || !sign) return realValue();
+    auto const begin = m_at++;
+    push(OpKind::Number, begin, 0);
+    if (auto done = realValue(); !done) return done;
+    push(m_chars[begin].upper == '-' ? OpKind::Minus : OpKind::Plus, begin);
+    return {};
 }
 
 Result<void> LineParser::realValue() {
     auto const begin = m_at;
     if (atEnd()) return error(Code::ExpectedValue, m_at, "the end of the line");
-    if (peek() == '[') return m_grammar.sums ? bracketed() : Result<void>(notKnown(begin, "A sum"));
+    if (peek() == '[') return m_grammar.sums != Sums::None ? bracketed() : Result<void>(notKnown(begin, "A sum"));
     if (peek() == '#') {
         if (m_grammar.last_variable == 0) return notKnown(begin, "A variable");
         ++m_at;
@@ -302,7 +257,7 @@ Result<void> LineParser::realValue() {
         mark(TokenKind::Parameter, begin, m_at);
         return {};
     }
-    if (isLetter(peek()) && m_grammar.sums) return function(begin);
+    if (isLetter(peek()) && m_grammar.sums != Sums::None) return function(begin);
     return number();
 }
 
@@ -338,7 +293,7 @@ Result<void> LineParser::exists(std::size_t begin) {
 
 Result<void> LineParser::bracketed() {
     auto const begin = m_at++;
-    if (auto inner = expression(1); !inner) return inner;
+    if (auto inner = expression(lowestRank()); !inner) return inner;
     if (peek() != ']') {
         if (atEnd()) return error(Code::BracketOpen, begin);
         if (peek() == 'E' && isDigit(peek(1))) return error(Code::ExponentNotation, m_at);
@@ -365,14 +320,24 @@ std::optional<LineParser::Operation> LineParser::operation() const {
                                                                               {"GE", {OpKind::GreaterEqual, 1, 2}},
                                                                               {"LT", {OpKind::Less, 1, 2}},
                                                                               {"LE", {OpKind::LessEqual, 1, 2}}}};
-    for (auto const& [text, found] : table)
-        if (starts(text)) return found;
+    for (auto const& [text, found] : table) {
+        if (!starts(text)) continue;
+        if (!bare()) return found;
+        switch (found.kind) {
+        case OpKind::Power: return std::nullopt;
+        case OpKind::Modulo: return Operation{OpKind::Remainder, 3, 3};
+        case OpKind::And: return Operation{OpKind::BitAnd, 3, 3};
+        case OpKind::Or: return Operation{OpKind::BitOr, 2, 2};
+        case OpKind::Xor: return Operation{OpKind::BitXor, 2, 3};
+        default: return found;
+        }
+    }
     return std::nullopt;
 }
 
 /// Operations of one rank go from the left, ** too.
 Result<void> LineParser::expression(int lowest_rank) {
-    if (auto first = realValue(); !first) return first;
+    if (auto first = operand(); !first) return first;
     for (auto next = operation(); next && next->rank >= lowest_rank; next = operation()) {
         auto const at = m_at;
         m_at += next->length;
@@ -385,7 +350,7 @@ Result<void> LineParser::expression(int lowest_rank) {
 
 Result<void> LineParser::function(std::size_t begin) {
     auto const name = letters(begin);
-    if (name == "EXISTS") {
+    if (name == "EXISTS" && m_grammar.names) {
         m_at += name.size();
         mark(TokenKind::Function, begin, m_at);
         return exists(begin);
@@ -402,7 +367,10 @@ Result<void> LineParser::function(std::size_t begin) {
         ++m_at;
         if (auto second = bracketed(); !second) return second;
     }
-    push(found->kind, begin);
+    push(bare() && found->kind == OpKind::Fix   ? OpKind::FixToZero
+         : bare() && found->kind == OpKind::Fup ? OpKind::FupFromZero
+                                                : found->kind,
+         begin);
     return {};
 }
 

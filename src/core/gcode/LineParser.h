@@ -24,6 +24,10 @@ private:
     Result<void> item();
     Result<void> setting();
     Result<void> flow();
+    bool startsJump() const;
+    Result<void> jump();
+    Result<void> condition();
+    Result<void> programNumber();
     Result<void> flowLabel();
     Result<void> flowValues();
     Result<int> parameterName();
@@ -33,6 +37,8 @@ private:
     Result<Expr> value();
     Result<void> realValue();
     Result<void> expression(int lowest_rank);
+    Result<Expr> sum();
+    Result<void> operand();
     Result<void> bracketed();
     Result<void> function(std::size_t begin);
     Result<void> number();
@@ -48,6 +54,12 @@ private:
         return m_at + ahead < m_chars.size() ? m_chars[m_at + ahead].upper : '\0';
     }
     bool starts(std::string_view text) const;
+    static bool isLetter(char c) { return c >= 'A' && c <= 'Z'; }
+    static bool isDigit(char c) { return c >= '0' && c <= '9'; }
+    bool bare() const { return m_grammar.sums == Sums::Bare; }
+    bool jumps() const { return m_grammar.flow == FlowBy::Jumps; }
+    /// Below it nothing is read: comparisons are values only in conditions, where brackets may be left out.
+    int lowestRank() const { return bare() && !m_in_condition ? 2 : 1; }
     int column(std::size_t at) const;
     std::string letters(std::size_t from) const;
     std::string letter(std::size_t at) const;
@@ -66,6 +78,7 @@ private:
     std::vector<Char> m_chars;
     std::vector<Token> m_tokens;
     std::size_t m_at = 0;
+    bool m_in_condition = false;
 };
 
 } // namespace steady::gcode

@@ -30,7 +30,11 @@ enum class OpKind : std::uint8_t {
     Minus,
     And,
     Or,
-    Xor, // binary
+    Xor,
+    BitAnd,
+    BitOr,
+    BitXor,
+    Remainder, // with the sign of what is divided
     Equal,
     NotEqual,
     Greater,
@@ -49,7 +53,9 @@ enum class OpKind : std::uint8_t {
     Round,
     Sin,
     Sqrt,
-    Tan
+    Tan,
+    FixToZero,
+    FupFromZero
 };
 
 struct Op {
@@ -67,6 +73,7 @@ struct Word {
     char letter; ///< upper case
     int column;
     Expr value;
+    bool pointless = false; ///< a written number without a decimal point
 };
 
 struct Setting {
@@ -91,7 +98,10 @@ enum class Flow : std::uint8_t {
     Call,
     Return,
     Break,
-    Continue
+    Continue,
+    Program, ///< O and its number, where a program begins
+    GoTo,    ///< to the line whose number is the first argument, on the condition, if there is one
+    IfThen   ///< the setting, on the condition
 };
 inline constexpr int first_named_label = 1'000'000; ///< O<name> counts from here
 inline constexpr int max_arguments = 30;            ///< of a call, #1 to #30
@@ -101,8 +111,9 @@ struct Block {
     Flow flow = Flow::None;
     int flow_number = 0;
     int flow_column = 0;
+    int label = -1;              ///< its N number; none: −1
     Expr condition;              ///< of IF, ELSEIF, WHILE; the count of REPEAT; the value of RETURN and ENDSUB, if any
-    std::vector<Expr> arguments; ///< of a call
+    std::vector<Expr> arguments; ///< of a call; where a GOTO goes
     std::vector<Word> words;
     std::vector<Setting> settings;
     std::optional<std::string> message; ///< what (MSG, …) and (DEBUG, …) show

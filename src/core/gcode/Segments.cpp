@@ -153,7 +153,7 @@ Result<double> sumOf(std::string const& sum, Filled const& values, int line) {
         if (known == values.end()) return fail(Code::NameUnset, {"", line, 0}, name);
         written += fmt::format("[{:.9f}]", known->second);
     }
-    auto const program = parse("#1=[" + written + "]", {sum_length, 1, {0, -1}, false, true, false});
+    auto const program = parse("#1=[" + written + "]", {sum_length, 1, {0, -1}, false, Sums::Bracketed});
     if (!program.ok() || program.blocks.front().settings.size() != 1)
         return fail(Code::BadArgument, {"", line, 0}, "{" + sum + "}", "names and numbers with + and −");
     std::vector<double> const none(2, 0.0);

@@ -129,7 +129,7 @@ BeforeBuying beforeBuying(facts::Reader const& book, shop::ZeroSetup const& setu
         return found;
     }
     auto const machine = zeroing::machineOf(book, setup);
-    if (machine.dialect != "parametric") found.work.push_back("this sort of control carries few of the macros here");
+    if (machine.dialect == "streaming") found.work.push_back("this sort of control carries few of the macros here");
     auto const table = signalTable({setter->circuit, setter->wiring});
     if (table.drive == Drive::NeverSeen || table.drive == Drive::TooWeak || table.drive == Drive::TooStrong)
         found.work.push_back("its signal does not suit the input as it is wired: another input, or an isolator");

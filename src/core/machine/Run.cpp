@@ -164,21 +164,19 @@ public:
         if (m_zeroed) {
             auto const& memory = result.memory;
             // Where the tip stands in the job that follows: with the length in force, or with the one it calls.
-            double const length =
-                m_world.jobs_use_table && memory.tool_offset_mm == 0
-                    ? dialect.length_sign * memory.tool_table_mm[static_cast<std::size_t>(memory.tool)]
-                    : memory.tool_offset_mm;
+            double const length = m_world.jobs_use_table && memory.tool_offset_mm == 0
+                                      ? dialect.length_sign * memory.tabled_mm(memory.tool)
+                                      : memory.tool_offset_mm;
             auto const* served = &end.tool;
             if (m_world.zero_of_number)
                 for (auto const& each : end.tools)
                     if (each.number == memory.tool) served = &each.tool;
-            result.z_zero =
-                ZZero{m_zeroed, memory.work_offsets_mm[m_zeroed - 1][2] + length, end.zeroOnStock_mm(*served)};
+            result.z_zero = ZZero{m_zeroed, memory.external_mm[2] + memory.work_offsets_mm[m_zeroed - 1][2] + length,
+                                  end.zeroOnStock_mm(*served)};
         }
         if (m_measured)
-            result.length = SetLength{
-                m_measured, dialect.length_sign * result.memory.tool_table_mm[static_cast<std::size_t>(m_measured)],
-                end.tool.length_mm};
+            result.length =
+                SetLength{m_measured, dialect.length_sign * result.memory.tabled_mm(m_measured), end.tool.length_mm};
         return std::move(m_result);
     }
 

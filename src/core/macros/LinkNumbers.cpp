@@ -3,6 +3,7 @@
 #include "core/macros/LinkNumbers.h"
 
 #include <fmt/format.h>
+#include <tuple>
 
 namespace steady::macros {
 namespace {
@@ -20,15 +21,18 @@ std::string words(Block const& b) {
 } // namespace
 
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar) {
-    auto const [lowest, highest] = grammar.kept;
     Block const scratch{"for a moment", behaviour.scratch_parameter,
                         behaviour.scratch_parameter + shop::scratch_count - 1};
     Block const links{"for links", behaviour.link_parameter,
                       behaviour.link_parameter + work_offset_count * shop::link_block - 1};
     auto meet = [](Block const& a, Block const& b) { return a.first <= b.last && b.first <= a.last; };
-    for (auto const& each : {scratch, links})
-        if (each.first < lowest || each.last > highest)
-            return fail(Code::OutOfRange, {"parameters"}, words(each), fmt::format("{} to {}", lowest, highest));
+    auto within = [](Block const& b, gcode::Numbers range) { return range.hold(b.first) && range.hold(b.last); };
+    auto told = [](gcode::Numbers range) { return fmt::format("{} to {}", range.first, range.last); };
+    auto const& [kept, passing] = std::tie(grammar.kept, grammar.passing);
+    if (!within(scratch, kept) && !within(scratch, passing))
+        return fail(Code::OutOfRange, {"parameters"}, words(scratch),
+                    told(kept) + (passing.hold(passing.first) ? " or " + told(passing) : std::string()));
+    if (!within(links, kept)) return fail(Code::OutOfRange, {"parameters"}, words(links), told(kept));
     if (meet(scratch, links)) return fail(Code::NumbersOverlap, {"parameters"}, words(scratch), words(links));
     if (behaviour.homed_parameter) {
         gcode::Numbers const known{1, grammar.last_variable};

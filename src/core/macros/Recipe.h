@@ -23,6 +23,7 @@ struct Recipe {
     std::vector<std::string> header; ///< what the reader must know before loading it
     UnitSystem units = UnitSystem::Metric;
     std::vector<Step> steps;
+    int number = 0; ///< tells the procedures apart on a control that keeps programs by number
 
     /// The steps without those whose id is in `ids`; the header says what is missing.
     Recipe without(std::set<std::string> const& ids) const;

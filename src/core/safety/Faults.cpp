@@ -84,6 +84,11 @@ bool otherTool(Kind kind, World const& world) {
                return each.number != world.memory.tool && std::abs(each.tool.length_mm - world.tool.length_mm) > 2;
            });
 }
+/// The control tells the tool that T chose last, not the one in the spindle.
+bool showsChosen(Kind kind, World const& world) {
+    return (numberMatters(kind, world) || kind == Kind::ToolLengthAny) && world.tools.size() > 1 &&
+           dialectOf(world).variables.at(controller::Shows::SelectedTool) > 0;
+}
 bool writes(Kind kind, World const&) { return kind != Kind::GoAndLook; }
 bool setsOffset(Kind kind, World const& world) { return writes(kind, world) && !macros::setsLength(kind); }
 
@@ -281,6 +286,14 @@ constexpr Fault every_fault[] = {
                  return;
              }
      }},
+    {"tool_preselected", "The next tool of the job is chosen already", "A job that calls T early, for the changer.",
+     "The number shown is not the one on the holder.",
+     "On a control that shows the tool chosen last: no T between the change and this macro.",
+     "Its variable holds the tool chosen last, whether it is in the spindle or not.", showsChosen,
+     [](World& w) {
+         for (auto const& each : w.tools)
+             if (each.number != w.memory.tool) w.memory.selected_tool = each.number;
+     }},
     {"tool_oversize", "A cutter far wider than the disc is in the spindle", "A surfacing cutter in the spindle.",
      "It is wider than the disc.", "Wide cutters by hand, beside the setter.", nullptr, setter,
      [](World& w) {
@@ -291,7 +304,7 @@ constexpr Fault every_fault[] = {
      }},
     {"tool_unlisted", "The tool's number is not in the book", "Entered at the control, not in the book.",
      "A number that the list does not have.", "Enter it in Kit and write the macro anew.", nullptr, numberMatters,
-     [](World& w) { w.memory.tool = 199; }},
+     [](World& w) { w.memory.tool = w.memory.selected_tool = 199; }},
     {"not_homed", "Not homed since it was bumped by 4 mm", "A bump, a breakaway, power off.",
      "The readout is off by what it was bumped.", "Home after anything that moved the machine.", nullptr, anyMotion,
      [](World& w) {
@@ -300,10 +313,7 @@ constexpr Fault every_fault[] = {
      }},
     {"link_unset", "The control has forgotten its parameters", "Memory cleared, a battery, a reset.",
      "The parameters read nothing.", "Plate zero and link anew.", nullptr, readsLink,
-     [](World& w) {
-         auto const kept = dialectOf(w).grammar.kept;
-         std::fill(w.memory.parameters.begin() + kept.first, w.memory.parameters.begin() + kept.last + 1, 0.0);
-     }},
+     [](World& w) { w.memory.forget(dialectOf(w).grammar); }},
     {"link_reused", "Another macro has used the link's first parameter", "Two macros, one number.",
      "The seal does not fit.", "Keep a list of the parameters in use.", nullptr, readsLink,
      [](World& w) {

@@ -8,7 +8,9 @@ namespace steady::safety {
 
 macros::Lacks lacksOf(controller::Dialect const& dialect) {
     constexpr double most_override = 2; // where the knob of a control ends; common practice
-    return {dialect.grammar.last_variable == 0, dialect.has(controller::Does::LockOverride) ? 1 : most_override};
+    bool const locks =
+        !dialect.built_in && (dialect.has(controller::Does::LockOverride) || dialect.variables.acting.inhibits > 0);
+    return {dialect.built_in || dialect.grammar.last_variable == 0, locks ? 1 : most_override};
 }
 
 } // namespace steady::safety

@@ -14,6 +14,7 @@
 #include "core/quantity/WorkOffset.h"
 #include "core/safety/Faults.h"
 #include "core/safety/Lacks.h"
+#include "core/safety/Precautions.h"
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Link.h"
 #include "core/zeroing/Methods.h"
@@ -194,6 +195,7 @@ struct Writer {
         auto const& machine = zero.machine;
         double const unit = machine.units == UnitSystem::Metric ? 1 : mm_per_inch;
         auto& p = memory.parameters;
+        if (auto const language = dialectOf(world); language.grammar.vacancy) memory.forget(language.grammar);
         auto const link = zeroing::linkOf(book, setup);
         bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
         // Before a re-touch the zero is that of the tool which made the link; otherwise of the one in the spindle.
@@ -353,6 +355,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     Writer const writer{book, setup, kind, *zero, lacks};
     auto recipe = writer.recipe();
     if (!recipe) return Failure(recipe.error());
+    recipe->number = static_cast<int>(kind) + 1;
     if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
     Rehearsal made;
     made.kind = kind;
@@ -386,6 +389,11 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
         if (auto const* first = book.find(setup.plan.reference_tool))
             made.length_datum_mm = -first->length_mm.value_or(machine::assumed_length_mm);
     made.zero = std::move(*zero);
+    made.built_in = (*bundle)->language().built_in;
+    if (!made.built_in) return made;
+    recipe->header.push_back("Does not notice by itself, so do it yourself:");
+    for (auto const& precaution : notProtectedFrom(made)) recipe->header.push_back("- " + precaution);
+    made.macro = *dialects::written(recipe->without(leave_out), made.zero.machine);
     return made;
 }
 

@@ -13,7 +13,7 @@ std::string things(std::size_t n, char const* one, char const* many) {
     return n == 1 ? std::string(one) : fmt::format("{} {}", n, many);
 }
 
-Judgement headlineOf(FaultTable const& table) {
+Judgement headlineOf(FaultTable const& table, bool built_in) {
     if (table.stopped)
         return {
             Severity::Attention,
@@ -30,6 +30,11 @@ Judgement headlineOf(FaultTable const& table) {
         if (row.bad() && !row.listed())
             why.push_back(fmt::format("{}: {}, first at line {}. {}", row.fault->text, countsOf(row),
                                       row.firstBad()->line, row.fault->precaution));
+    if (!why.empty() && built_in)
+        return {Severity::Attention,
+                fmt::format("The routine does not protect from {}.", things(why.size(), "one fault", "faults")),
+                "A routine of the control cannot be mended. What to do instead stands with each, and on the sheet.",
+                std::move(why)};
     if (!why.empty()) {
         auto headline = fmt::format("{} badly.", things(why.size(), "One fault ends", "faults end"));
         return {Severity::Bad, std::move(headline), "Each of them could have been noticed. Do not load this text.",
@@ -55,8 +60,8 @@ std::string countsOf(FaultRow const& row) {
     return words;
 }
 
-std::vector<Judgement> judgeTable(FaultTable const& table, double tolerance_mm, UnitSystem units) {
-    std::vector<Judgement> said{headlineOf(table)};
+std::vector<Judgement> judgeTable(FaultTable const& table, Aim const& aim, UnitSystem units) {
+    std::vector<Judgement> said{headlineOf(table, aim.built_in)};
     std::vector<std::string> unseen;
     for (auto const& row : table.rows)
         if (row.listed() && row.bad())
@@ -75,8 +80,8 @@ std::vector<Judgement> judgeTable(FaultTable const& table, double tolerance_mm, 
     if (auto const& cover = table.coverage; cover && cover->runs > 0) {
         bool const enough = cover->runs >= 200; // the share is then known to about ± 3 in a hundred
         said.push_back({Severity::Note,
-                        fmt::format("Within {} in {} of {} shops.", plusMinusText(tolerance_mm, units), cover->inside,
-                                    cover->runs),
+                        fmt::format("Within {} in {} of {} shops.", plusMinusText(aim.tolerance_mm, units),
+                                    cover->inside, cover->runs),
                         enough ? fmt::format("{:.1f} %; the ± is meant to hold 95 % of them.", 100 * cover->share())
                                : std::string("Too few to judge the ± by; draw 200 or more."),
                         {}});

@@ -8,7 +8,7 @@
 namespace steady::safety {
 
 /// Headline first: what goes badly, what no input shows and what to do instead, and whether the ± holds.
-std::vector<zeroing::Judgement> judgeTable(FaultTable const& table, double tolerance_mm, UnitSystem units);
+std::vector<zeroing::Judgement> judgeTable(FaultTable const& table, Aim const& aim, UnitSystem units);
 
 /// What another text makes better or worse, by fault.
 zeroing::Judgement compareTables(FaultTable const& mine, FaultTable const& other);

@@ -48,7 +48,7 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
         return *result.lowest_over_work_mm - aim.intended_mm;
     }
     if (macros::setsLength(aim.kind)) {
-        if (!result.length) return std::nullopt;
+        if (!result.length || result.length->tool != result.memory.tool) return std::nullopt; // or of another tool
         return result.length->set_mm - result.length->true_mm - aim.length_datum_mm;
     }
     if (!result.z_zero) return std::nullopt;

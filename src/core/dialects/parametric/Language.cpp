@@ -3,6 +3,8 @@
 // What this sort of control reads, and which of its variables show what: RS274/NGC as in NISTIR 6556, recalled.
 #include "core/dialects/parametric/Parametric.h"
 
+#include "core/dialects/Bundle.h"
+
 #include <array>
 
 namespace steady::dialects {
@@ -96,7 +98,8 @@ controller::Dialect const& parametric() {
         Dialect made;
         made.id = "parametric";
         made.name = "Parametric";
-        made.grammar = {256, 5409, {31, 5060}, true, true, true}; // 1 to 30 belong to subroutines
+        made.grammar = {
+            256, 5409, {31, 5060}, true, gcode::Sums::Bracketed, gcode::FlowBy::Labels}; // 1 to 30: of calls
         made.words = known_words;
         made.data_forms = data_forms;
         auto& variables = made.variables;
@@ -118,6 +121,28 @@ controller::Dialect const& parametric() {
         return made;
     }();
     return dialect;
+}
+
+std::span<Sign const> parametricSigns() {
+    static constexpr Sign signs[] = {
+        {R"(^\s*O\s*(\d+|<\w+>)\s*(IF|ELSE|END|WHILE|DO|REPEAT|SUB|CALL|RETURN))", "O words around its branches"},
+        {R"(#<\w+>)", "variables with names"},
+        {R"(\(\s*(MSG|DEBUG)\s*,)", "messages in comments"},
+    };
+    return signs;
+}
+
+std::span<Asked const> parametricAsks() {
+    static constexpr Asked asks[] = {
+        {Question::LengthSign, "Look at a tool in the table: its length, or how far below the top it reaches."},
+        {Question::ClosedAtStart, "Hold the plate on the clip and start a search of 1 mm upward."},
+        {Question::HomeMove, "Read your control's manual; do not try it. The macros use neither G28 nor G30."},
+        {Question::OffsetAtEnd, "Run “G55” and “M2” in free air, then look which offset is shown."},
+        {Question::Homed, "It reads 1 once homed; empty: macros ask."},
+        {Question::Variables, "From the first on 30 numbers, from the second on ten for each work offset: none that "
+                              "other macros of yours use."},
+    };
+    return asks;
 }
 
 } // namespace steady::dialects

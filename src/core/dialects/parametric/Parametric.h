@@ -8,7 +8,12 @@
 
 namespace steady::dialects {
 
+struct Asked;
+struct Sign;
+
 controller::Dialect const& parametric();
+std::span<Sign const> parametricSigns();
+std::span<Asked const> parametricAsks();
 Result<macros::PrintedMacro> printParametric(macros::Recipe const& recipe, shop::Behaviour const& behaviour);
 
 } // namespace steady::dialects

@@ -3,6 +3,8 @@
 // What such a control reads: lines of 80 letters, no variables, no sums, no flow; common practice, recalled.
 #include "core/dialects/streaming/Streaming.h"
 
+#include "core/dialects/Bundle.h"
+
 #include <array>
 
 namespace steady::dialects {
@@ -77,7 +79,8 @@ controller::Dialect const& streaming() {
         Dialect made;
         made.id = "streaming";
         made.name = "Plain streaming";
-        made.grammar = {80, 0, {0, -1}, false, false, false};
+        made.grammar.line_length = 80;
+        made.work_offsets = 6;
         made.words = streamed_words;
         made.data_forms = streamed_forms;
         made.streamed = true;
@@ -87,6 +90,22 @@ controller::Dialect const& streaming() {
         return made;
     }();
     return dialect;
+}
+
+std::span<Sign const> streamingSigns() {
+    static constexpr Sign signs[] = {
+        {R"(^\s*\(\s*SEGMENT\s+\d+\s*:)", "segments"},
+    };
+    return signs;
+}
+
+std::span<Asked const> streamingAsks() {
+    static constexpr Asked asks[] = {
+        {Question::ClosedAtStart, "Hold the plate on the clip and send a search of 1 mm upward. Where it counts as a "
+                                  "contact, no macro is written."},
+        {Question::OffsetAtEnd, "Send “G55” and “M2”, then look which offset is shown."},
+    };
+    return asks;
 }
 
 } // namespace steady::dialects

@@ -8,7 +8,12 @@
 
 namespace steady::dialects {
 
+struct Asked;
+struct Sign;
+
 controller::Dialect const& streaming();
+std::span<Sign const> streamingSigns();
+std::span<Asked const> streamingAsks();
 Result<macros::PrintedMacro> printStreaming(macros::Recipe const& recipe, shop::Behaviour const& behaviour);
 
 } // namespace steady::dialects

@@ -4,6 +4,7 @@
 // A machine as its owner knows it.
 
 #include "core/quantity/Units.h"
+#include "core/shop/Behaviour.h"
 #include "core/shop/Field.h"
 
 #include <array>
@@ -81,51 +82,6 @@ constexpr char const* word(LengthSign sign) {
     return nullptr;
 }
 
-/// What a probing move does when the input reads contact before it starts.
-enum class ClosedAtStart { Refused, EndsAsContact };
-constexpr char const* word(ClosedAtStart what) {
-    switch (what) {
-    case ClosedAtStart::Refused: return "refused";
-    case ClosedAtStart::EndsAsContact: return "ends_as_contact";
-    }
-    return nullptr;
-}
-
-/// Which axes G28 and G30 move to the stored point after the intermediate one.
-enum class HomeMove { AllAxes, NamedAxes };
-constexpr char const* word(HomeMove move) {
-    switch (move) {
-    case HomeMove::AllAxes: return "all_axes";
-    case HomeMove::NamedAxes: return "named_axes";
-    }
-    return nullptr;
-}
-
-/// Which work offset is in force once a program has ended.
-enum class OffsetAtEnd { First, Kept };
-constexpr char const* word(OffsetAtEnd offset) {
-    switch (offset) {
-    case OffsetAtEnd::First: return "first";
-    case OffsetAtEnd::Kept: return "kept";
-    }
-    return nullptr;
-}
-
-/// Numbered parameters that macros write: some for a moment, ten for each work offset for good.
-inline constexpr int scratch_count = 30, link_block = 10;
-
-/// What the owner found out about the controller, each by a bench test of two minutes.
-struct Behaviour {
-    ClosedAtStart closed_at_start = ClosedAtStart::Refused;
-    HomeMove home_move = HomeMove::AllAxes;
-    std::optional<int> homed_parameter; ///< parameter that reads 1 once homed; none: macros ask
-    OffsetAtEnd offset_at_end = OffsetAtEnd::First;
-    int scratch_parameter = 101;        ///< the first of scratch_count
-    int link_parameter = 3010;          ///< the first of the first offset's ten
-    bool homing_touches_setter = false; ///< its homing ends with a touch of the setter, asked for or not
-    bool operator==(Behaviour const&) const = default;
-};
-
 /// From the spindle's axis to the four sides, seen from above.
 struct Outline {
     double left_mm = 100, right_mm = 100, front_mm = 100, back_mm = 100;
@@ -181,6 +137,8 @@ struct Machine {
         f({"closed_at_start", "closed at start"}, self.behaviour.closed_at_start);
         f({"home_move", "axes that go to the stored point"}, self.behaviour.home_move);
         f({"offset_at_end", "work offset at the end"}, self.behaviour.offset_at_end);
+        f({"without_point", "lengths without a point"}, self.behaviour.without_point);
+        f({"waits_for", "what it waits for"}, self.behaviour.waits_for);
         f({"scratch_parameter", "first parameter for a moment"}, self.behaviour.scratch_parameter,
           bounds::scratch_from);
         f({"link_parameter", "first parameter that is kept"}, self.behaviour.link_parameter, bounds::links_from);

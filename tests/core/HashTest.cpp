@@ -228,6 +228,7 @@ private Q_SLOTS:
                     QVERIFY2(safety::classify(result, made) == RunClass::Right,
                              fmt::format("{}: {} at line {}: {}", name, result.message, result.where.line, result.text)
                                  .c_str());
+                    QCOMPARE(movesAfterAStop(made.macro.text, made.world()), 0);
                     // All in capitals, each line of what it reads, and nothing that only another control knows.
                     for (char const c : made.macro.text) QVERIFY(c < 'a' || c > 'z');
                 }

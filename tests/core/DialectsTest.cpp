@@ -355,6 +355,11 @@ private Q_SLOTS:
                 auto const& sheet = made.macro.text;
                 QVERIFY2(sheet.find("Nothing is loaded") != std::string::npos, sheet.c_str());
                 QVERIFY2(safety::classify(ran(made, made.world()), made) == RunClass::Right, macros::name(kind));
+                auto const& acts = made.macro.asked.front().acts; // before the start; no signal is asked for
+                auto const lays = std::count(acts.begin(), acts.end(), shop::TimedAct(shop::Act::LayPlate));
+                QCOMPARE(lays, kind == Kind::PlateZero ? 1 : 0);
+                QVERIFY(std::none_of(acts.begin(), acts.end(),
+                                     [](shop::TimedAct const& act) { return shop::makesSignal(act.what); }));
                 int lets_through = 0;
                 for (auto const& fault : safety::faults()) {
                     if (!fault.touches(kind, made.world())) continue;

@@ -35,6 +35,10 @@ private Q_SLOTS:
         QVERIFY(!shown("machine.home_move"));
         QCOMPARE(machine(drive).behaviour.closed_at_start, shop::ClosedAtStart::EndsAsContact);
         QCOMPARE(machine(drive).behaviour.link_parameter, 700);
+        // Its own test, as a file.
+        drive.prompter.path = drive.folder.filePath(u"test.ngc"_s);
+        drive.click("machine.bench");
+        QVERIFY(test::readAll(drive.prompter.path).startsWith("%\nO7098 (DIALECT TEST)"));
         drive.choose("machine.waits_for", u"a dwell or a skip"_s);
         QCOMPARE(machine(drive).behaviour.waits_for, shop::WaitsFor::DwellAndSkip);
         // Numbers that it does not have are refused, and nothing is lost.

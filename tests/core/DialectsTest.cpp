@@ -393,6 +393,25 @@ private Q_SLOTS:
             QVERIFY2(!made && made.error().code == Code::NotCarried, macros::name(kind));
         }
     }
+    /// The tests of the other controls: read by them, half a millimetre at most, right about the answer.
+    void theBenchTextsOfTheOthers() {
+        auto const shop = test::shopFor(Kind::PlateZero);
+        for (auto const* id : {"parametric", "streaming"})
+            for (auto const closed : {shop::ClosedAtStart::EndsAsContact, shop::ClosedAtStart::Refused}) {
+                auto world = shop.rehearse(Kind::PlateZero).world();
+                world.dialect = id;
+                world.behaviour.closed_at_start = closed;
+                shop::Act const holds = shop::Act::BridgePlate;
+                world.person.pauses = {{{{holds, -1}}, {}, {}}};
+                auto const loaded = machine::load((*dialects::bundleOf(id))->bench_text(), safety::dialectOf(world));
+                QVERIFY2(loaded.findings.empty(), loaded.findings.empty() ? id : loaded.findings[0].text.c_str());
+                auto const result = machine::run(loaded, world);
+                bool const goes_on = closed == shop::ClosedAtStart::EndsAsContact;
+                QVERIFY2(result.outcome == (goes_on ? Outcome::Completed : Outcome::Refused), result.message.c_str());
+                QVERIFY(std::abs(result.position_mm[2] - world.position_mm[2]) < 1e-6); // neither did move
+            }
+        QVERIFY(!(*dialects::bundleOf("builtin"))->bench_text);
+    }
     /// A text for another control is known by what it shows; a slip in one's own is not.
     void aTextForAnotherControl() {
         auto const textFor = [](char const* dialect) {

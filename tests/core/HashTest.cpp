@@ -200,6 +200,8 @@ private Q_SLOTS:
             known.waits_for = waits;
             auto const dialect = dialects::languageOf("hash", known, shop::LengthSign::Positive);
             QCOMPARE(test::runRecorded(text(""), {}, machine, *dialect).memory.parameters[101], -3.0);
+            auto const where = test::runRecorded("G21 G90 G0 X9\nG4 P1\n#101=#5021\nM30", {}, machine, *dialect);
+            QCOMPARE(where.memory.parameters[101], 9.0);
         }
     }
     /// A skip move that meets nothing ends without a word; one that begins closed counts as a contact at once.
@@ -214,20 +216,23 @@ private Q_SLOTS:
         QCOMPARE(at_once.memory.parameters[101], 0.0);
     }
 
-    /// Every macro, in both units and on both circuits: right with nothing wrong, within the ± of the parametric one.
+    /// Every macro, in both units, on both circuits, whatever the control waits for: right with nothing wrong.
     void everyMacroIsRight() {
         for (auto const kind : macros::every_kind)
             for (bool const inch : {false, true})
                 for (bool const closed : {false, true}) {
                     auto const made = hashShop(kind, inch, closed).rehearse(kind);
                     auto const name = fmt::format("{}, {}, {}", macros::name(kind), inch, closed);
-                    auto const loaded = machine::load(made.macro.text, safety::dialectOf(made.world()));
-                    QVERIFY2(loaded.findings.empty(),
-                             (name + (loaded.findings.empty() ? "" : loaded.findings.front().text)).c_str());
-                    auto const result = machine::run(loaded, made.world());
-                    QVERIFY2(safety::classify(result, made) == RunClass::Right,
-                             fmt::format("{}: {} at line {}: {}", name, result.message, result.where.line, result.text)
-                                 .c_str());
+                    for (auto const waits :
+                         {shop::WaitsFor::Dwell, shop::WaitsFor::DwellAndSkip, shop::WaitsFor::EveryLine}) {
+                        auto world = made.world();
+                        world.behaviour.waits_for = waits;
+                        auto const result = ran(made.macro.text, world);
+                        QVERIFY2(
+                            safety::classify(result, made) == RunClass::Right,
+                            fmt::format("{}: {} at line {}: {}", name, result.message, result.where.line, result.text)
+                                .c_str());
+                    }
                     QCOMPARE(movesAfterAStop(made.macro.text, made.world()), 0);
                     // All in capitals, each line of what it reads, and nothing that only another control knows.
                     for (char const c : made.macro.text) QVERIFY(c < 'a' || c > 'z');
@@ -295,6 +300,66 @@ private Q_SLOTS:
         for (auto const& row : table->rows)
             if (row.bad() && !row.listed()) bad.insert(row.fault->id);
         for (auto const* id : {"lead_off", "shorted", "spindle_on"}) QVERIFY2(bad.contains(id), id);
+    }
+    /// The test of such a control tells how it behaves, whatever that is, by less than 1 mm in free air, and ends where
+    /// it began. What a control answers is set here, not by the text.
+    void theBenchTextTellsTheAnswers() {
+        auto const made = hashShop(Kind::PlateZero).rehearse(Kind::PlateZero);
+        using namespace shop;
+        int told = 0;
+        for (auto const waits : {WaitsFor::Dwell, WaitsFor::DwellAndSkip, WaitsFor::EveryLine})
+            for (auto const point : {WithoutPoint::AsWritten, WithoutPoint::LeastIncrements})
+                for (auto const closed : {ClosedAtStart::EndsAsContact, ClosedAtStart::Refused}) {
+                    auto world = made.world();
+                    world.behaviour.waits_for = waits;
+                    world.behaviour.without_point = point;
+                    world.behaviour.closed_at_start = closed;
+                    world.person.pauses = {{{{Act::BridgePlate, -1}}, "4: HOLD PLATE TO CLIP, RESUME", {}}};
+                    machine::Trace trace;
+                    auto const loaded = machine::load(dialects::hashBenchText(), safety::dialectOf(world));
+                    QVERIFY2(loaded.findings.empty(), loaded.findings.empty() ? "" : loaded.findings[0].text.c_str());
+                    auto const result = machine::run(loaded, world, &trace);
+                    std::set<std::string> said;
+                    for (auto const& step : trace) {
+                        if (step.record.kind == controller::Record::Kind::Pause) said.insert(step.record.message);
+                        for (int axis = 0; axis < 3; ++axis) {
+                            double const off = step.record.to_mm[axis] - world.position_mm[axis];
+                            QVERIFY2(off > -1e-6 && off <= 1.0001 && (axis != 1 || off == 0),
+                                     fmt::format("{} {} line {}", axis, off, step.record.line).c_str());
+                        }
+                    }
+                    QVERIFY(
+                        said.contains(point == WithoutPoint::AsWritten ? "2: X1 IS 1 MM" : "2: X1 IS A THOUSANDTH"));
+                    QVERIFY(said.contains(waits == WaitsFor::Dwell          ? "3: IT WAITS FOR A DWELL"
+                                          : waits == WaitsFor::DwellAndSkip ? "3: FOR A DWELL OR A SKIP"
+                                                                            : "3: IT WAITS FOR EVERY LINE"));
+                    QCOMPARE(said.contains("6: IT COUNTS AS A CONTACT"), closed == ClosedAtStart::EndsAsContact);
+                    QCOMPARE(result.outcome == Outcome::Completed, closed == ClosedAtStart::EndsAsContact);
+                    if (result.outcome == Outcome::Completed)
+                        for (int axis = 0; axis < 3; ++axis)
+                            QVERIFY(test::near(result.position_mm[axis], world.position_mm[axis], 1e-6));
+                    ++told;
+                }
+        QCOMPARE(told, 12);
+        // A plate that is not seen, and a dwell that it reads past: no macros for such a one.
+        auto world = made.world();
+        world.person.pauses.clear();
+        auto dialect = safety::dialectOf(world);
+        machine::Trace trace;
+        machine::run(machine::load(dialects::hashBenchText(), dialect), world, &trace);
+        auto const says = [&](std::string_view words) {
+            return std::any_of(trace.begin(), trace.end(),
+                               [&](auto const& step) { return step.record.message == words; });
+        };
+        QVERIFY(says("6: CONTACT NOT SEEN: NO MACROS"));
+        std::vector<controller::CodeWord> words(dialect.words.begin(), dialect.words.end());
+        for (auto& word : words)
+            if (word.does == controller::Does::Dwell) word.waits = false;
+        dialect.words = words;
+        dialect.finish();
+        trace.clear();
+        machine::run(machine::load(dialects::hashBenchText(), dialect), world, &trace);
+        QVERIFY(says("3: NOT EVEN A DWELL: NO MACROS"));
     }
     /// A touch that is read as it lets go needs a move that such a control does not have.
     void whatItCannotCarryIsSaid() {

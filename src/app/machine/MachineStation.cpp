@@ -13,6 +13,7 @@
 #include "core/upkeep/Record.h"
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/SetterHeight.h"
+#include "exchange/WholeFile.h"
 #include "paper/HeadPainter.h"
 #include "paper/InputPainter.h"
 #include "paper/MachinePainter.h"
@@ -285,6 +286,11 @@ void MachineStation::buildController(QVBoxLayout* page) {
         [](Machine & m) -> auto& { return m.units; });
     f.heading("How it behaves");
     f.note("What controls of this sort differ in. Two minutes each, in free air, hand at the stop.");
+    m_bench = new QPushButton(u"Save a test that tells most"_s);
+    m_bench->setObjectName(u"machine.bench"_s);
+    m_bench->setToolTip(u"A text for this control. It moves by less than 1 mm in free air and says what it found."_s);
+    connect(m_bench, &QPushButton::clicked, this, &MachineStation::saveBenchText);
+    page->addWidget(m_bench);
     asked(f, Question::LengthSign, [&] {
         f.choice(
             "machine.length_sign", "Its tool lengths are", {"positive lengths", "negative distances"},
@@ -334,6 +340,17 @@ void MachineStation::buildController(QVBoxLayout* page) {
 
 Machine MachineStation::shownMachine() const {
     return desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine());
+}
+
+/// The text that tells most of the answers by itself, to be loaded into that control.
+void MachineStation::saveBenchText() {
+    auto const bundle = dialects::bundleOf(shownMachine().dialect);
+    if (!bundle || !(*bundle)->bench_text) return;
+    auto const name = u"dialect-test-%1.ngc"_s.arg(text((*bundle)->id()));
+    desk().prompter().saveFile(this, u"Save the test"_s, name, u"G-code (*.ngc)"_s,
+                               [this, words = QByteArray((*bundle)->bench_text())](QString const& path) {
+                                   (void)desk().report(exchange::writeWhole(path, words));
+                               });
 }
 
 /// A question, shown where it is asked of such a control, with how it is found out on that one.
@@ -393,6 +410,8 @@ void MachineStation::refresh() {
     m_machines->setVisible(list.count() > 1);
     list.setEnabled(desk().session().writable());
     m_sections->refresh();
+    if (auto const bundle = dialects::bundleOf(shownMachine().dialect); m_bench && bundle)
+        m_bench->setVisible((*bundle)->bench_text != nullptr);
     paper::MachinePicture shown{
         desk().get(&shop::PlaceOfWork::machine, zeroing::assumedMachine()), {}, {}, desk().units()};
     if (auto const* setter = desk().book().find(desk().setup().place.setter)) shown.setter = *setter;

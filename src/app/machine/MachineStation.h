@@ -33,6 +33,7 @@ private:
     void buildHead(QVBoxLayout* page);
     void buildController(QVBoxLayout* page);
     shop::Machine shownMachine() const;
+    void saveBenchText();
     void asked(MachineForm& f, dialects::Question question, std::function<void()> const& fields);
     void anotherMachine();
     void homeChanged();
@@ -42,7 +43,8 @@ private:
     std::vector<zeroing::Judgement> judged() const;
 
     Choice* m_machines;
-    QPushButton *m_home_changed = nullptr, *m_another = nullptr; ///< of sections that may not be made yet
+    QPushButton *m_home_changed = nullptr, *m_another = nullptr,
+                *m_bench = nullptr; ///< of sections that may not be made yet
     Picture *m_picture, *m_homing, *m_input, *m_head, *m_scale, *m_parts;
     RowsView* m_record;            ///< of looks at the mechanics
     ScaleView* m_scales = nullptr; ///< once its section was opened

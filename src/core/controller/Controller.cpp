@@ -101,6 +101,7 @@ void Controller::runOut() {
 }
 
 bool Controller::executeBlock(Record* record) {
+    showPositions();
     auto const& block = m_executable.program.blocks[m_next];
     m_block = m_next++;
     begin(block, record);

@@ -27,8 +27,8 @@ bool Controller::ahead(Record* record) {
         }
         if (sayOverrun()) return false;
         auto const& block = program.blocks[static_cast<std::size_t>(m_next)];
-        showPositions();
         if (block.flow != gcode::Flow::None || block.words.empty()) return executeBlock(record);
+        showPositions();
         m_block = m_next++;
         int const constant = m_executable.constant_of[static_cast<std::size_t>(m_block)];
         auto const words =

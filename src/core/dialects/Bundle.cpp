@@ -17,16 +17,18 @@ std::span<Bundle const> bundles() {
          printParametric,
          parametricSigns(),
          parametricAsks(),
+         parametricBenchText,
          {}},
         {"Variables by number, jumps to numbered lines, and a skip move that ends without a word. It reads "
          "ahead.",
-         hashVariable, printHash, hashSigns(), hashAsks(), usualHash()},
+         hashVariable, printHash, hashSigns(), hashAsks(), hashBenchText, usualHash()},
         {"Sent line by line, and it keeps no numbers: macros come in segments, with reports that you read "
          "between them.",
          streaming,
          printStreaming,
          streamingSigns(),
          streamingAsks(),
+         streamingBenchText,
          {}},
         {"A touch routine of its own, and no text: you get a sheet of what to type, and of what it does not "
          "notice.",
@@ -34,6 +36,7 @@ std::span<Bundle const> bundles() {
          printBuiltIn,
          {},
          builtInAsks(),
+         nullptr,
          {}}};
     return rows;
 }

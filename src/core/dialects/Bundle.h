@@ -31,7 +31,8 @@ struct Bundle {
 
     std::span<Sign const> signs;
     std::span<Asked const> asks;
-    shop::Behaviour usual; ///< what such a control mostly answers, and variables that it has
+    char const* (*bench_text)(); ///< moves at most 1 mm in free air, and tells its answers; null: there is none
+    shop::Behaviour usual;       ///< what such a control mostly answers, and variables that it has
 
     std::string const& id() const { return language().id; }
     std::string const& name() const { return language().name; }

@@ -14,6 +14,7 @@ struct Sign;
 controller::Dialect const& hashVariable();
 std::span<Sign const> hashSigns();
 std::span<Asked const> hashAsks();
+char const* hashBenchText();
 shop::Behaviour usualHash();
 Result<macros::PrintedMacro> printHash(macros::Recipe const& recipe, shop::Behaviour const& behaviour);
 

@@ -14,6 +14,7 @@ struct Sign;
 controller::Dialect const& parametric();
 std::span<Sign const> parametricSigns();
 std::span<Asked const> parametricAsks();
+char const* parametricBenchText();
 Result<macros::PrintedMacro> printParametric(macros::Recipe const& recipe, shop::Behaviour const& behaviour);
 
 } // namespace steady::dialects

@@ -14,6 +14,7 @@ struct Sign;
 controller::Dialect const& streaming();
 std::span<Sign const> streamingSigns();
 std::span<Asked const> streamingAsks();
+char const* streamingBenchText();
 Result<macros::PrintedMacro> printStreaming(macros::Recipe const& recipe, shop::Behaviour const& behaviour);
 
 } // namespace steady::dialects

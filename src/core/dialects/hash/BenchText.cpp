@@ -1,0 +1,77 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What tells the answers of such a control: it moves by less than a millimetre, in free air, and stops at each answer.
+#include "core/dialects/hash/Hash.h"
+
+namespace steady::dialects {
+
+/// Variables of its own only: nobody else's is touched. Targets are absolute, so that it ends where it began.
+char const* hashBenchText() {
+    return R"(%
+O7098 (DIALECT TEST)
+(BEFORE IT: TOOL UP AND FREE ALL AROUND, Z A LITTLE BELOW ITS TOP END,)
+(SPINDLE STOPPED AND UNABLE TO START, HAND AT THE STOP.)
+(MOVES X BY 1 MM AT MOST AND Z UP BY 0.9 MM AT MOST, AND BACK.)
+(NOTE WHAT EACH STOP SAYS, AND CHOOSE IT AT MACHINE, CONTROL.)
+(AN ALARM BEHIND STOP 4 IS AN ANSWER TOO: PROBING WITH THE INPUT)
+(CLOSED IS REFUSED. RESET IT THEN, AND JOG BACK.)
+(AFTER THE END LOOK WHICH WORK OFFSET IS SHOWN, G54 OR G55.)
+#3006=1(1: FREE AIR, HAND AT THE STOP)
+G21 G90 G94 G80 G40 G49
+G4 X0.1
+#1=#5041
+#2=#5043
+G91 G1 X1 F100
+G90
+G4 X0.1
+#3=#5041-#1
+G1 X#1 F100
+G4 X0.1
+IF [#3 GT 0.5] GOTO 10
+#3006=1(2: X1 IS A THOUSANDTH)
+GOTO 20
+N10 #3006=1(2: X1 IS 1 MM)
+N20
+(ITS OLD SKIP POSITION MUST BE ANOTHER ONE.)
+G31 Z[#2+0.2] F60.
+G4 X0.1
+G31 Z[#2+0.5] F60.
+#4=#5063
+G4 X0.1
+#5=#5063
+G1 Z[#2+0.7] F60.
+#6=#5043
+G4 X0.1
+#7=#5043
+IF [ABS[#5-#2-0.5] GT 0.05] GOTO 32
+IF [ABS[#7-#2-0.7] GT 0.05] GOTO 32
+IF [ABS[#6-#7] LT 0.05] GOTO 30
+IF [ABS[#4-#5] LT 0.05] GOTO 31
+#3006=1(3: IT WAITS FOR A DWELL)
+GOTO 40
+N30 #3006=1(3: IT WAITS FOR EVERY LINE)
+GOTO 40
+N31 #3006=1(3: FOR A DWELL OR A SKIP)
+GOTO 40
+N32 #3006=1(3: NOT EVEN A DWELL: NO MACROS)
+N40
+#3006=1(4: HOLD PLATE TO CLIP, RESUME)
+#8=#5043
+G31 Z[#8+0.2] F60.
+G4 X0.1
+#9=#5043-#8
+#3006=1(5: PLATE AND CLIP AWAY)
+G1 Z#2 F60.
+G4 X0.1
+IF [#9 LT 0.05] GOTO 50
+#3006=1(6: CONTACT NOT SEEN: NO MACROS)
+GOTO 60
+N50 #3006=1(6: IT COUNTS AS A CONTACT)
+N60
+G55
+M30
+%
+)";
+}
+
+} // namespace steady::dialects

@@ -11,6 +11,7 @@
 #include "core/machine/Run.h"
 #include "core/safety/StudyRun.h"
 #include "core/safety/TableJudgement.h"
+#include "core/zeroing/Link.h"
 
 #include <regex>
 
@@ -287,7 +288,8 @@ private Q_SLOTS:
     /// What needs no number kept in the control is carried too, each for one tool: right in both units, and with every
     /// fault nothing bad that is not listed.
     void recipesForOneToolInSegments() {
-        for (auto const kind : {Kind::OffsetPerTool, Kind::TableZero, Kind::GoAndLook})
+        for (auto const kind :
+             {Kind::OffsetPerTool, Kind::TableZero, Kind::GoAndLook, Kind::PlateZeroLink, Kind::Retouch})
             for (bool const inch : {false, true}) {
                 auto const made = streamed(kind, inch, inch).rehearse(kind);
                 auto const name = fmt::format("{}, {}", macros::name(kind), inch ? "inch" : "mm");
@@ -320,11 +322,47 @@ private Q_SLOTS:
         auto const alone = fmt::format("Written for tool {} alone.", made.zero.assembly.number);
         QVERIFY2(text.find(alone) != std::string::npos && text.find("its link") == std::string::npos, text.c_str());
     }
+    /// The link of a control that keeps no numbers: D is told, and the book's D goes into the text of the re-touch. The
+    /// zero that was noted must be what the control still shows.
+    void theLinkIsKeptInTheBook() {
+        auto const shop = streamed(Kind::PlateZeroLink);
+        auto const linked = shop.rehearse(Kind::PlateZeroLink);
+        auto const first = ran(linked, linked.world());
+        std::smatch told;
+        std::regex const d_line(R"(setter above G54 zero:\)\n\(\{(.*)\}\))");
+        QVERIFY2(std::regex_search(linked.macro.text, told, d_line), linked.macro.text.c_str());
+        auto const d = gcode::sumOf(told[1], first.read, 1);
+        QVERIFY(d && test::near(*d, *first.setter_trip_mm - first.z_zero->true_mm, 0.005));
+        auto const other = streamed(Kind::Retouch);
+        auto const made = other.rehearse(Kind::Retouch);
+        auto const known = zeroing::linkOf(other.reader(), other.setup())->d_mm();
+        auto const figure = fmt::format("- {:.4f}", known);
+        QVERIFY2(made.macro.text.find(figure) != std::string::npos, (figure + made.macro.text).c_str());
+        for (double const off_mm : {0.0, 0.003, -0.003, 4.0}) { // what was noted, or typed, was another figure
+            auto world = made.world();
+            QCOMPARE(world.person.types.size(), std::size_t(1));
+            world.person.types.front().mm += off_mm;
+            auto const result = ran(made, world);
+            QCOMPARE(result.outcome, off_mm == 0 ? Outcome::Completed : Outcome::Alarm);
+            if (off_mm != 0) QVERIFY(!result.moved && !result.z_zero);
+        }
+        for (auto const& name : namesIn(made.macro.text))
+            for (double const off_mm : {1.0, 0.1, -0.1, -1.0}) {
+                auto world = made.world();
+                world.person.misreads = {{name, off_mm}};
+                auto const found = safety::classify(ran(made, world), made);
+                QVERIFY2(found == RunClass::Right || found == RunClass::StoppedSafely,
+                         fmt::format("{} by {}", name, off_mm).c_str());
+            }
+        auto several = streamed(Kind::Retouch);
+        several.changeSetup([](shop::ZeroSetup& s) { s.plan.also_offsets = {2}; });
+        QCOMPARE(safety::rehearse(several.reader(), several.setup(), Kind::Retouch).error().code, Code::NotCarried);
+    }
     void readingsForAStudyInSegments() {
         auto const shop = streamed(Kind::Retouch);
         auto const study = safety::studyMacro(shop.reader(), shop.setup(), {macros::Between::MoveAway, 5});
         QVERIFY2(study, study ? "" : study.error().value.c_str());
-        QVERIFY2(study->macro.text.find("(Reading 5: Z z") != std::string::npos, study->macro.text.c_str());
+        QVERIFY2(study->macro.text.find("(Reading 5: Z)\n({z") != std::string::npos, study->macro.text.c_str());
         auto const readings = safety::runStudy(*study, *study->world, 0);
         QVERIFY(readings && readings->size() == 5);
         auto const& tool = *shop.book.find(shop.setup().place.assembly);
@@ -440,7 +478,8 @@ private Q_SLOTS:
     }
     /// What it cannot carry is said with the reason, and with what to do instead.
     void whatItCannotCarryIsSaid() {
-        std::set<Kind> const carried{Kind::PlateZero, Kind::OffsetPerTool, Kind::TableZero, Kind::GoAndLook};
+        std::set<Kind> const carried{Kind::PlateZero, Kind::OffsetPerTool, Kind::TableZero,
+                                     Kind::GoAndLook, Kind::PlateZeroLink, Kind::Retouch};
         for (auto const kind : macros::every_kind) {
             auto const shop = streamed(kind);
             auto const made = safety::rehearse(shop.reader(), shop.setup(), kind);

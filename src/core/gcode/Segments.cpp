@@ -5,6 +5,7 @@
 #include "core/base/Decimal.h"
 #include "core/base/Words.h"
 #include "core/gcode/Evaluate.h"
+#include "core/quantity/WorkOffset.h"
 
 #include <algorithm>
 #include <cctype>
@@ -15,7 +16,8 @@ namespace steady::gcode {
 namespace {
 
 constexpr int sum_length = 256;
-constexpr char const* forms = "report z AS name · type name mm 3 · require SUM within LOW to HIGH · do WORDS";
+constexpr char const* forms = "report z AS name · type name mm 3 · read OFFSET Z AS name · "
+                              "require SUM within LOW to HIGH · do WORDS";
 
 std::string lower(std::string text) {
     std::transform(text.begin(), text.end(), text.begin(),
@@ -75,6 +77,15 @@ std::optional<Between> betweenOf(std::string const& text, int line) {
             return std::nullopt;
         made.name = lower(words[1]);
         made.decimals = static_cast<int>(*decimals);
+        return made;
+    }
+    if (verb == "read") {
+        made.what = Between::What::Read;
+        if (words.size() != 5 || lower(words[2]) != "z" || lower(words[3]) != "as" || !isName(words[4]))
+            return std::nullopt;
+        made.work_offset = workOffsetNumber(words[1]);
+        if (made.work_offset == 0) return std::nullopt;
+        made.name = lower(words[4]);
         return made;
     }
     if (verb == "require" && words.size() >= 6) {

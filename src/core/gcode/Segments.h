@@ -14,6 +14,7 @@ struct Between {
     enum class What {
         Report, ///< the Z of the last probing move, as the control reports it, goes into `name`
         Type,   ///< a person types `name`, in mm with so many decimals
+        Read,   ///< a person reads the Z of a work offset on the control's screen into `name`
         Do,     ///< a person does `words`
         Require ///< `sum` lies from `low` to `high`; otherwise nothing more is sent
     };
@@ -21,6 +22,7 @@ struct Between {
     int line = 0; ///< of the comment, from 1
     std::string name, words, sum;
     int decimals = 3;
+    int work_offset = 0; ///< that is read
     double low = 0, high = 0;
 };
 

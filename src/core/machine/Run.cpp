@@ -133,6 +133,11 @@ public:
             known[what.name] = std::round(typed->mm / unit) * unit + misread_mm(what.name);
             return true;
         }
+        case What::Read: {
+            auto const n = static_cast<std::size_t>(what.work_offset - 1);
+            known[what.name] = std::round(m_result.memory.work_offsets_mm[n][2] * 1000) / 1000 + misread_mm(what.name);
+            return true;
+        }
         case What::Require: {
             auto const value = gcode::sumOf(what.sum, known, what.line);
             if (!value) return ends(controller::Outcome::Refused, sentence(value.error()));
@@ -228,7 +233,9 @@ RunResult run(gcode::SegmentedText const& text, controller::Dialect const& diale
         if (end == Running::End::Ended) break;
         if (segment.then && !running.between(*segment.then, known)) break;
     }
-    return running.finish(dialect);
+    auto result = running.finish(dialect);
+    result.read = std::move(known);
+    return result;
 }
 
 Loaded load(std::string_view text, controller::Dialect const& dialect) {

@@ -164,8 +164,9 @@ struct PlateBuilder {
     }
 
     void link() {
-        auto const touch =
-            planTouch(use.at_setter, zeroing::feedsFor(zero.machine, *use.setter), use.setter->practice, true);
+        auto feeds = zeroing::feedsFor(zero.machine, *use.setter);
+        feeds.fast_mm_min /= use.most_override;
+        auto const touch = planTouch(use.at_setter, feeds, use.setter->practice, true);
         parts.readySetter(touch, *use.setter, true, {});
         parts.acrossToSetter(*use.setter);
         parts.touchSetter(touch);

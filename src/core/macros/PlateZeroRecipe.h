@@ -36,6 +36,7 @@ struct PlateZeroUse {
     shop::Machine at_setter;                ///< as it touches that
     SetterWay way;
     std::optional<double> board_z_mm;          ///< machine Z at which this tool stands on the spoilboard, where known
+    double most_override = 1;                  ///< of the feed at the setter, where the control cannot lock it
     std::optional<zeroing::Between> window_mm; ///< of the tool's own contact or length; none: all that can be
 };
 

@@ -7,6 +7,7 @@
 #include "core/macros/PlateZeroRecipe.h"
 #include "core/quantity/WorkOffset.h"
 #include "core/zeroing/BoardZero.h"
+#include "core/zeroing/Link.h"
 
 #include <algorithm>
 #include <cmath>
@@ -193,6 +194,15 @@ struct SetterBuilder {
 
     Result<Recipe> retouch() {
         parts.zero_now = "Z zero is still the previous tool's: do not start the job.";
+        std::optional<double> known_d_mm;
+        if (lacks.numbers) {
+            auto const link = zeroing::linkOf(book, setup);
+            if (!link) return Failure(link.error());
+            if (offsets().size() > 1)
+                return fail(Code::NotCarried, {"macro"}, "the links of several work offsets",
+                            "Take the others off the list at Zeroing, and set them one by one");
+            known_d_mm = link->d_mm();
+        }
         add("", "",
             TellLength{
                 fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.place.work_offset, false)),
@@ -218,6 +228,7 @@ struct SetterBuilder {
         reach(same_stock);
         SetZeroFromLink set{slot_setter, slot_result, offsets(), addends(touch.lag_mm, {}), {}};
         set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
+        set.known_d_mm = known_d_mm;
         add("", "The setter stands D above work zero: the new zero is that much below this contact.", std::move(set));
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
         add("", "",

@@ -46,6 +46,9 @@ struct Lacks {
 
 /// Re-touch (W' = setter contact − D), length into the table (L = L_ref + m − m_ref), zero on the spoilboard
 /// (W = m − B); each for the book's tools or for any. Error: as setterWay or fitsSetter, and what the kind lacks.
+/// Under which a person types the zero that was noted last, on a control that keeps no numbers.
+inline constexpr char const* noted_name = "noted";
+
 Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks = {});
 
 /// Readings for a study: the setter touched again and again, one slow touch each, told as it comes. Sets nothing.

@@ -163,6 +163,7 @@ struct SetZeroFromLink {
     std::vector<int> work_offsets;
     std::vector<double> addends_mm;
     std::string wrong;
+    std::optional<double> known_d_mm = {}; ///< as the book knows it, for a control that keeps no numbers
 };
 /// Z − by, D + by; a run broken off goes on from what it began with.
 struct Trim {

@@ -106,6 +106,7 @@ struct Writer {
             auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
             if (!toucher) return Failure(toucher.error());
             use.setter = *setter;
+            use.most_override = lacks.most_override;
             use.at_setter = toucher->machine;
             auto const row = macros::setterRow(book, setup, setup.place.assembly);
             if (!row) return Failure(row.error());
@@ -376,6 +377,10 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     }
     for (auto const& asked : made.macro.asked)
         world.person.pauses.push_back({asked.acts, asked.message, asked.expect_mm});
+    if (lacks.numbers && kind == Kind::Retouch) // what was noted when the zero was set last
+        world.person.types.push_back(
+            {macros::noted_name,
+             world.memory.work_offsets_mm[static_cast<std::size_t>(setup.place.work_offset - 1)][2]});
     if (kind == Kind::TableZero) made.intended_mm = -world.stock_thickness_mm;
     if (kind == Kind::TrimZero) made.intended_mm = -setup.prefer.trim_mm;
     if (kind == Kind::GoAndLook) made.intended_mm = setup.prefer.look_mm;

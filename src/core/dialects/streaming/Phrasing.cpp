@@ -6,6 +6,7 @@
 #include "core/dialects/streaming/Streaming.h"
 #include "core/macros/Figures.h"
 #include "core/macros/Parts.h"
+#include "core/macros/SetterRecipes.h"
 #include "core/quantity/WorkOffset.h"
 
 #include <cmath>
@@ -17,7 +18,8 @@ namespace {
 
 using namespace macros;
 
-constexpr double met_mm = 0.05; // a move that met nothing ends where it was to end, within what stopping takes
+constexpr double met_mm = 0.05;     // a move that met nothing ends where it was to end, within what stopping takes
+constexpr double stored_mm = 0.002; // two steps of what a control shows
 constexpr auto mm = UnitSystem::Metric;
 constexpr char const* instead_by_plate = "Touch by hand, or zero by the plate anew after each change of the tool";
 
@@ -33,6 +35,8 @@ struct Uses {
     }
     void operator()(RequireLag const& s) { add(s.slow), add(s.fast); }
     void operator()(RequireWindow const& s) { add(s.slot); }
+    void operator()(SetZeroFromLink const& s) { add(s.slot); }
+    void operator()(StoreLink const& s) { add(s.setter); }
     void operator()(TellLength const& s) { add(s.slot); }
     void operator()(SetWorkZero const& s) { add(s.slot); }
     void operator()(auto const&) {}
@@ -113,7 +117,8 @@ struct Segments {
     /// Steps that are nothing here, or something else than their purpose says.
     static bool saysItsOwn(Action const& action) {
         return std::holds_alternative<SetModes>(action) || std::holds_alternative<ClearLink>(action) ||
-               std::holds_alternative<KeepSpot>(action) || std::holds_alternative<MoveToSpot>(action);
+               std::holds_alternative<KeepSpot>(action) || std::holds_alternative<StoreLink>(action) ||
+               std::holds_alternative<MoveToSpot>(action);
     }
 
     void operator()(SetModes const& s) {
@@ -204,7 +209,36 @@ struct Segments {
         if (*offset > 6) return cannot("this work offset", "Use one of the first six");
         auto zero = sum(s.slot);
         for (double const each : s.addends_mm) zero += plus(each);
-        line(fmt::format("G10 L2 P{} Z{{{}}}", static_cast<int>(*offset), zero));
+        setZ(static_cast<int>(*offset), zero);
+        sums[s.into.number] = "[" + zero + "]";
+    }
+    void setZ(int work_offset, std::string const& zero) {
+        line(fmt::format("G10 L2 P{} Z{{{}}}", work_offset, zero));
+        line(fmt::format("(Note: {} Z {{{}}})", workOffsetName(work_offset), zero));
+    }
+    /// Nothing is sealed here: what was noted when the zero was set last must be what the control still shows.
+    void operator()(RequireLink const& s) {
+        auto const offset = workOffsetName(s.work_offset);
+        comment(fmt::format("Type {} Z as it was noted when it was set last.", offset));
+        between(fmt::format("type {} mm 3", noted_name));
+        auto const shown = fmt::format("z{}", ++reports);
+        between(fmt::format("read {} Z AS {}", offset, shown));
+        require(fmt::format("{} - {}", shown, noted_name), -stored_mm, stored_mm);
+    }
+    void operator()(SetZeroFromLink const& s) {
+        if (!s.known_d_mm || s.work_offsets.size() != 1)
+            return cannot("a height that is kept from one tool to the next", instead_by_plate);
+        if (s.work_offsets.front() > 6) return cannot("this work offset", "Use one of the first six");
+        auto zero = sum(s.slot);
+        for (double const each : s.addends_mm) zero += plus(each);
+        setZ(s.work_offsets.front(), zero + plus(-*s.known_d_mm));
+    }
+    void operator()(StoreLink const& s) {
+        auto d = sum(s.setter);
+        for (double const each : s.addends_mm) d += plus(each);
+        comment(fmt::format("D, the setter above {} zero:", workOffsetName(s.work_offset)));
+        line(fmt::format("({{{} - {}}})", d, sum(s.zero)));
+        comment("Type both contacts at Zeroing: the book keeps D, the control does not.");
     }
     void operator()(ClearLink const&) {} // it keeps none
     void operator()(Descend const& s) {
@@ -224,7 +258,8 @@ struct Segments {
         if (s.slot.number == 0) return comment(s.text);
         auto shown = sum(s.slot);
         for (double const each : s.addends_mm) shown += plus(each);
-        comment(s.text + " " + shown + ".");
+        comment(s.text);
+        line(fmt::format("({{{}}})", shown));
     }
     void operator()(End const& s) {
         if (!s.text.empty()) comment(s.text);

@@ -263,7 +263,7 @@ private Q_SLOTS:
         auto const said = steadyPin({"write", "plate-zero", "--book", m_book, "--dialect", "streaming"});
         QVERIFY2(said.code == 0 && said.out.find("(SEGMENT 1: ") != std::string::npos, said.err.c_str());
         QVERIFY(said.out.find('#') == std::string::npos);
-        auto const link = steadyPin({"write", "plate-zero-link", "--book", m_book, "--dialect", "streaming"});
+        auto const link = steadyPin({"write", "re-touch-any", "--book", m_book, "--dialect", "streaming"});
         QVERIFY2(link.code == 2 && link.err.find("cannot carry") != std::string::npos, link.err.c_str());
         auto const none = steadyPin({"write", "plate-zero", "--book", m_book, "--dialect", "phrase"});
         QVERIFY2(none.code == 2 && none.err.find("streaming") != std::string::npos, none.err.c_str());
@@ -273,6 +273,20 @@ private Q_SLOTS:
         auto const table = *parseJson(tried.out, "stdout");
         for (auto const& row : table["faults"]) ids.insert(row["id"].get<std::string>());
         QVERIFY(ids.contains("misread") && ids.contains("misread_digit"));
+        // With hash variables: written, its world with what such a control has besides, and run in it.
+        auto const text = file("hash.nc"), world = file("hash.json");
+        save(text, steadyPin({"write", "plate-zero", "--book", m_book, "--dialect", "hash"}).out);
+        save(world, steadyPin({"world", "--book", m_book, "--dialect", "hash"}).out);
+        auto const known = *parseJson(steadyPin({"world", "--book", m_book, "--dialect", "hash"}).out, "stdout");
+        QCOMPARE(known["controller"]["link_parameter"].get<int>(), 700);
+        QCOMPARE(known["controller"]["waits_for"].get<std::string>(), std::string("dwell"));
+        auto const ran = steadyPin({"run", text, "--world", world, "--json"});
+        QVERIFY2(ran.code == 0 && std::abs((*parseJson(ran.out, "stdout"))["z_zero"]["error_mm"].get<double>()) < 0.02,
+                 ran.out.c_str());
+        auto const foreign = steadyPin({"lint", text});
+        QVERIFY2(foreign.code == 1 && foreign.out.find("Hash-variable custom macro") != std::string::npos,
+                 foreign.out.c_str());
+        QCOMPARE(steadyPin({"lint", text, "--dialect", "hash"}).code, 0);
     }
     void checkSaysWhetherABookIsSound() {
         auto const said = steadyPin({"check", "--book", m_book});

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/OddShop.h"
 #include "support/Recorder.h"
 #include "support/Rows.h"
 
@@ -99,11 +100,15 @@ private Q_SLOTS:
         QFETCH(double, is);
         controller::Memory memory;
         memory.forget(dialects::hashVariable().grammar);
-        auto const got = ran("G21 G90 G0\n" + text.toStdString() + "\nM30", memory);
-        auto const whole = text.startsWith(u'O') ? ran(text.toStdString(), memory) : got;
-        QVERIFY2(whole.outcome == Outcome::Completed, whole.message.c_str());
-        QVERIFY2(std::abs(whole.memory.parameters[101] - is) < 1e-9,
-                 std::to_string(whole.memory.parameters[101]).c_str());
+        auto const whole = text.startsWith(u'O') ? text.toStdString() : "G21 G90 G0\n" + text.toStdString() + "\nM30";
+        for (bool const ahead : {true, false}) { // each that reads what a move did has waited for it
+            auto dialect = dialects::hashVariable();
+            dialect.reads_ahead = ahead;
+            auto const got = test::runRecorded(whole, memory, {}, dialect);
+            QVERIFY2(got.outcome == Outcome::Completed, got.message.c_str());
+            QVERIFY2(std::abs(got.memory.parameters[101] - is) < 1e-9,
+                     std::to_string(got.memory.parameters[101]).c_str());
+        }
     }
     void refusals_data() {
         QTest::addColumn<QString>("text");
@@ -149,9 +154,13 @@ private Q_SLOTS:
         auto const alarm = ran("G0 X9\n#3000=12(LOOK HERE)\nM30");
         QCOMPARE(alarm.outcome, Outcome::Alarm);
         QCOMPARE(alarm.message, std::string("LOOK HERE"));
-        auto const stop = ran("#3006=1(CLIP OFF)\nM0 (AND PLATE)\nM30");
-        QCOMPARE(stop.machine.log[0], std::string("pause CLIP OFF"));
-        QCOMPARE(stop.machine.log[1], std::string("pause AND PLATE"));
+        for (bool const ahead : {true, false}) {
+            auto dialect = dialects::hashVariable();
+            dialect.reads_ahead = ahead;
+            auto const stop = test::runRecorded("#3006=1(CLIP OFF)\nM0 (AND PLATE)\nM30", {}, {}, dialect);
+            QCOMPARE(stop.machine.log[0], std::string("pause CLIP OFF"));
+            QCOMPARE(stop.machine.log[1], std::string("pause AND PLATE"));
+        }
         // P in thousandths of a second, X in seconds; the spindle has its own mind.
         QCOMPARE(ran("G4 P500\nG4 X1.5\nM30").machine.log,
                  (std::vector<std::string>{"dwell 0.5", "dwell 1.5", "spindle off"}));
@@ -237,6 +246,34 @@ private Q_SLOTS:
                     // All in capitals, each line of what it reads, and nothing that only another control knows.
                     for (char const c : made.macro.text) QVERIFY(c < 'a' || c > 'z');
                 }
+    }
+    /// Shops in which nothing stands at its default: other heights, offsets, lengths with the other sign, tool 57.
+    void oddShopsToo() {
+        for (auto const odd : {test::Odd::Metric, test::Odd::Inch})
+            for (auto const kind : macros::every_kind) {
+                auto shop = test::oddShop(kind, odd);
+                shop.change(shop.machine, [](shop::Machine& m) {
+                    auto const homed = m.behaviour.homed_parameter;
+                    auto const at_end = m.behaviour.offset_at_end;
+                    m.dialect = "hash";
+                    m.behaviour = *dialects::usualFor("hash", m.behaviour);
+                    m.behaviour.homed_parameter = homed;
+                    m.behaviour.offset_at_end = at_end;
+                });
+                shop.change(shop.setter, [](shop::ToolSetter& s) { s.practice.read_on = shop::Direction::Press; });
+                shop.change(shop.plate, [](shop::TouchPlate& p) { p.practice.read_on = shop::Direction::Press; });
+                shop.changeSetup(
+                    [](shop::ZeroSetup& s) { std::erase_if(s.plan.also_offsets, [](int n) { return n > 6; }); });
+                auto const made = shop.rehearse(kind);
+                auto const name = fmt::format("{}, {}", macros::name(kind), odd == test::Odd::Metric ? "mm" : "inch");
+                auto const result = ran(made.macro.text, made.world());
+                QVERIFY2(
+                    safety::classify(result, made) == RunClass::Right,
+                    fmt::format("{}: {} at line {}: {}", name, result.message, result.where.line, result.text).c_str());
+                for (auto const* twice : {"--", "+-", "-+", "++"})
+                    for (auto const& line : QString::fromStdString(made.macro.text).split(u'\n'))
+                        QVERIFY2(line.startsWith(u'(') || !line.contains(QLatin1String(twice)), qPrintable(line));
+            }
     }
     /// An offset that is added to all, and a tool chosen for the next change.
     void whatSuchAControlHasBesides() {

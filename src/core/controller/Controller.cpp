@@ -228,7 +228,12 @@ std::string Controller::debugText(std::string const& text) const {
 }
 
 Controller::Done Controller::stop(Decoded const& block, Record* record) {
-    if (block.does(Group::Stop, Does::Pause)) pauseAt(std::exchange(m_message, {}), record);
+    if (block.does(Group::Stop, Does::Pause)) {
+        auto shown = std::exchange(m_message, {});
+        // Where comments are no messages, a stop shows that of its own line.
+        if (!m_executable.dialect.grammar.notes) shown = m_executable.program.blocks[m_block].comment;
+        pauseAt(shown, record);
+    }
     if (block.does(Group::Stop, Does::End)) end(record);
     return {};
 }

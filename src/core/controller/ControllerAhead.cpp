@@ -49,10 +49,7 @@ bool Controller::fromQueue(Record* record) {
     m_block = at;
     auto const& block = m_executable.program.blocks[static_cast<std::size_t>(at)];
     begin(block, record);
-    if (!block.comment.empty()) m_message = block.comment; // shown if it pauses
-    auto done = execute(words, record);
-    if (!m_ended) m_message.clear();
-    return finish(std::move(done), record);
+    return finish(execute(words, record), record);
 }
 
 /// Where the machine is by now, in every frame that variables show.

@@ -64,6 +64,7 @@ Decoded Controller::inIncrements(Decoded block) const {
 }
 
 Controller::Done Controller::execute(Decoded const& block, Record* record) {
+    if (block.in(Group::Call)) return callProgram(block, record);
     if (block.pointless && m_executable.dialect.least_increments) return execute(inIncrements(block), record);
     if (auto done = modes(block, record); !done) return done;
     if (m_ended) return {};

@@ -8,6 +8,11 @@
 #include <cstdlib>
 
 namespace steady::gcode {
+namespace {
+
+constexpr char const* jump_words = "IF [ ] GOTO, IF [ ] THEN, GOTO, WHILE [ ] DO, or END";
+
+} // namespace
 
 /// A number, or a name in <…>.
 Result<void> LineParser::flowLabel() {
@@ -74,7 +79,8 @@ Result<void> LineParser::flow() {
                                                                          {"CONTINUE", Flow::Continue}}};
     for (auto const& [text, kind] : names)
         if (name == text) m_block.flow = kind;
-    if (m_block.flow == Flow::None) return error(Code::FlowUnknown, m_at, name);
+    if (m_block.flow == Flow::None)
+        return error(Code::FlowUnknown, m_at, name, "IF, WHILE, DO, REPEAT, SUB, CALL, RETURN, BREAK or CONTINUE");
     m_at += name.size();
     mark(TokenKind::Flow, begin, m_at);
     if (auto done = flowValues(); !done) return done;
@@ -133,7 +139,7 @@ Result<void> LineParser::jump() {
             if (peek() != '#') return error(Code::ExpectedValue, m_at, letter(m_at));
             done = setting();
         } else {
-            return error(Code::FlowUnknown, m_at, letters(m_at));
+            return error(Code::FlowUnknown, m_at, letters(m_at), jump_words);
         }
     } else if (word == "WHILE" || word == "DO") {
         m_block.flow = Flow::While;
@@ -141,7 +147,7 @@ Result<void> LineParser::jump() {
             take("WHILE");
             if (done = condition(); !done) return done;
         }
-        if (!starts("DO")) return error(Code::FlowUnknown, m_at, letters(m_at));
+        if (!starts("DO")) return error(Code::FlowUnknown, m_at, letters(m_at), jump_words);
         take("DO");
         done = loopNumber();
     } else if (word == "END") {
@@ -151,7 +157,7 @@ Result<void> LineParser::jump() {
     } else if (word == "GOTO") {
         done = whereTo();
     } else {
-        return error(Code::FlowUnknown, m_at, word);
+        return error(Code::FlowUnknown, m_at, word, jump_words);
     }
     if (done && !atEnd()) return error(Code::UnexpectedText, m_at, letter(m_at));
     return done;

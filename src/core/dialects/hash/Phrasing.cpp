@@ -93,7 +93,8 @@ struct Phrasing {
     double storage_mm() const { return 2 * (units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch); }
     std::string unitCode() const { return units == UnitSystem::Metric ? "21" : "20"; }
     std::string apart(std::string const& a, std::string const& b, char const* how, double mm) const {
-        return fmt::format("ABS[{}-{}] {} {}", a, b, how, len(mm));
+        auto const less = b.starts_with('-') ? "+" + b.substr(1) : "-" + b; // never two signs in a row
+        return fmt::format("ABS[{}{}] {} {}", a, less, how, len(mm));
     }
 
     void jumpIf(std::string const& condition, int to) { line(fmt::format("IF [{}] GOTO {}", condition, to)); }

@@ -32,7 +32,8 @@ namespace {
 /// The same book, as if that machine had another sort of control.
 shop::Snapshot withDialect(shop::Snapshot const& of, Id<shop::Machine> id, std::string dialect) {
     auto machine = *of.book().find(id);
-    if (auto const usual = dialects::usualFor(dialect, machine.behaviour)) machine.behaviour = *usual;
+    if (auto const usual = dialects::usualFor(dialect, machine.behaviour); usual && machine.dialect != dialect)
+        machine.behaviour = *usual; // another control has not been asked yet
     machine.dialect = std::move(dialect);
     shop::Change change;
     change.put(id, machine);

@@ -19,7 +19,14 @@ Result<machine::World> readWorld(std::string const& path, std::string const& dia
     if (!json) return Failure(json.error());
     auto world = exchange::worldFromJson(*json, path);
     if (!world) return world;
-    if (!dialect.empty()) world->dialect = dialect;
+    if (!dialect.empty() && world->dialect != dialect) { // another control: its usual answers, and it remembers nothing
+        auto const usual = dialects::usualFor(dialect, world->behaviour);
+        if (!usual) return Failure(usual.error());
+        world->behaviour = *usual;
+        world->dialect = dialect;
+        auto const grammar = (*dialects::bundleOf(dialect))->language().grammar;
+        if (grammar.vacancy) world->memory.forget(grammar);
+    }
     if (auto const known = dialects::checkNumbers(world->dialect, world->behaviour); !known)
         return Failure(known.error());
     return world;

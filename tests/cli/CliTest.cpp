@@ -287,6 +287,9 @@ private Q_SLOTS:
         QVERIFY2(foreign.code == 1 && foreign.out.find("Hash-variable custom macro") != std::string::npos,
                  foreign.out.c_str());
         QCOMPARE(steadyPin({"lint", text, "--dialect", "hash"}).code, 0);
+        // The world of another control, taken for this one: it answers as such controls mostly do.
+        QVERIFY(steadyPin({"run", text, "--world", m_world, "--dialect", "hash", "--json"}).out.find("refused") ==
+                std::string::npos);
     }
     void checkSaysWhetherABookIsSound() {
         auto const said = steadyPin({"check", "--book", m_book});

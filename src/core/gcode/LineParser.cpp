@@ -207,9 +207,10 @@ Result<void> LineParser::word() {
     auto const found = value();
     if (!found) return Failure(found.error());
     if (operation()) return error(Code::SumNeedsBrackets, m_at);
-    auto const text = written(begin + 1, m_at);
-    bool const plain = text.find_first_not_of("+-0123456789") == std::string::npos;
-    m_block.words.push_back({letter, column(begin), *found, plain});
+    bool const pointless = std::all_of(
+        m_chars.begin() + static_cast<std::ptrdiff_t>(begin) + 1, m_chars.begin() + static_cast<std::ptrdiff_t>(m_at),
+        [](Char const& c) { return isDigit(c.upper) || c.upper == '+' || c.upper == '-'; });
+    m_block.words.push_back({letter, column(begin), *found, pointless});
     return {};
 }
 

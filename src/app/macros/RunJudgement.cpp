@@ -1,0 +1,74 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is said of the text and of its last run.
+#include "app/macros/MacrosStation.h"
+#include "core/advice/Care.h"
+#include "core/install/Proof.h"
+
+#include <fmt/format.h>
+
+namespace steady::app {
+
+std::vector<zeroing::Judgement> MacrosStation::judged() const {
+    std::vector<zeroing::Judgement> said;
+    if (!faultApplies()) {
+        said.push_back({Severity::Attention,
+                        "This fault does not apply here.",
+                        "Nothing of it can touch this macro, so a run with it would prove nothing.",
+                        {}});
+    } else if (m_theatre.ended()) {
+        said = safety::verdictOf(m_theatre.result(), *m_rehearsal, desk().units());
+        if (auto const& like = m_theatre.readsLike())
+            said.insert(said.begin(), {Severity::Attention, like->text, like->remedy, {}});
+    } else if (m_theatre.loaded()) {
+        said.push_back({Severity::Note, "Playing.", "Step on with F10, or run on with F5.", {}});
+    } else {
+        said.push_back({Severity::Note,
+                        "Not run yet.",
+                        "Run this text on the virtual machine before the real one does. Then try what goes wrong in "
+                        "shops, one fault after another.",
+                        {}});
+    }
+    if (m_rehearsal->built_in)
+        said.push_back({Severity::Attention,
+                        "Nothing is loaded.",
+                        "The control has a routine of its own. Type the settings from the head of the sheet, and do "
+                        "yourself what it does not notice. The lines below the settings are what such a routine does.",
+                        {}});
+    if (edited())
+        said.push_back({Severity::Attention,
+                        "The text was changed by hand.",
+                        "What runs is the text as it stands. The reasons beside the lines belong to the text as "
+                        "written, and are left out.",
+                        {}});
+    if (!leftOut().empty())
+        said.push_back({Severity::Attention,
+                        "A protection is left out.",
+                        "This text is for seeing what that step protects from. Do not load it.",
+                        {}});
+    auto warn = [&](bool touches, install::Device device) {
+        if (!touches) return;
+        if (auto warning = install::proofWarning(desk().book(), desk().setup(), device))
+            said.push_back(std::move(*warning));
+    };
+    if (auto warning = advice::quarantineWarning(desk().book(), desk().setup())) said.push_back(std::move(*warning));
+    warn(macros::touchesPlate(m_kind), install::Device::Plate);
+    warn(macros::touchesSetter(m_kind), install::Device::Setter);
+    if (!m_theatre.ended())
+        said.push_back({Severity::Note,
+                        fmt::format("About {:.0f} s on the machine", m_prediction.machine_s),
+                        fmt::format("{} pauses come on top; each waits for you.", m_prediction.pauses),
+                        {}});
+    said.push_back(
+        {Severity::Note,
+         "Before the real run",
+         !macros::touchesPlate(m_kind)
+             ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
+               "plate and clip away. First with single block. The maker's manual comes first."
+             : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
+               "and without the plate: it must give up above the work. The maker's manual comes first.",
+         {}});
+    return said;
+}
+
+} // namespace steady::app

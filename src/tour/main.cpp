@@ -122,10 +122,23 @@ struct Tour {
         picture(station, name);
     }
 
+    /// The macro as it is for another sort of control; afterwards the machine is again what it was.
+    void forControl(QString const& name, int first_line, QString const& file) {
+        window.goTo(u"machine"_s);
+        window.current()->openSection(u"controller"_s);
+        choose("machine.dialect", name);
+        rest();
+        window.goTo(u"macros"_s);
+        play();
+        macros().editor()->setFirstVisibleLine(first_line);
+        picture(u"macros"_s, file);
+        window.findChild<QAction*>(u"edit.undo"_s)->trigger();
+        rest();
+    }
+
     bool run() {
         part(u"machine"_s, u"travel"_s, u"machine.png"_s);
         part(u"kit"_s, u"plate"_s, u"kit.png"_s);
-        part(u"kit"_s, u"setter"_s, u"setter.png"_s);
         part(u"layout"_s, u"things"_s, u"layout.png"_s);
         window.goTo(u"wiring"_s);
         choose("wiring.device", u"the setter"_s);
@@ -140,7 +153,6 @@ struct Tour {
         choose("repeat.end", u"1  8 mm compression"_s);
         part(u"repeatability"_s, u"studies"_s, u"disc.png"_s);
         part(u"zeroing"_s, u"link"_s, u"link.png"_s);
-        part(u"zeroing"_s, u"method"_s, u"methods.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
         auto* happened = window.findChild<QAction*>(u"edit.happened"_s);
@@ -163,6 +175,9 @@ struct Tour {
         choose("macro.kind", u"Re-touch after a change"_s);
         play();
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
+        choose("macro.kind", u"Plate zero"_s);
+        forControl(u"Plain streaming"_s, 75, u"segments.png"_s);
+        forControl(u"Built-in routine"_s, 0, u"sheet.png"_s);
         look.setNight(true);
         picture(u"zeroing"_s, u"zeroing-night.png"_s);
         return good;

@@ -157,7 +157,6 @@ void controllerPart(Walk& walk, World& world) {
         w.field("shift_mm", memory.shift_mm);
         if (!w.writing()) memory.kept_shift_mm = memory.shift_mm;
         w.field("tool", memory.tool, tool_number);
-        if (!w.writing()) memory.selected_tool = memory.tool;
         w.field("selected_tool", memory.selected_tool, tool_number);
         w.field("external_mm", memory.external_mm);
         w.field("tool_offset_mm", memory.tool_offset_mm);

@@ -59,7 +59,7 @@ World asBelieved(Belief const& belief) {
     world.dialect = m.dialect;
     world.behaviour = m.behaviour;
     world.length_sign = m.length_sign;
-    world.memory.tool = world.memory.selected_tool = belief.assembly.number;
+    world.memory.tool = belief.assembly.number;
     if (belief.setter) {
         auto const& s = belief.setter->setter;
         world.setter = Setter{s.x_mm,

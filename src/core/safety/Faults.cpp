@@ -304,7 +304,10 @@ constexpr Fault every_fault[] = {
      }},
     {"tool_unlisted", "The tool's number is not in the book", "Entered at the control, not in the book.",
      "A number that the list does not have.", "Enter it in Kit and write the macro anew.", nullptr, numberMatters,
-     [](World& w) { w.memory.tool = w.memory.selected_tool = 199; }},
+     [](World& w) {
+         w.memory.tool = 199;
+         if (w.memory.selected_tool > 0) w.memory.selected_tool = 199;
+     }},
     {"not_homed", "Not homed since it was bumped by 4 mm", "A bump, a breakaway, power off.",
      "The readout is off by what it was bumped.", "Home after anything that moved the machine.", nullptr, anyMotion,
      [](World& w) {

@@ -196,7 +196,9 @@ struct Writer {
         auto const& machine = zero.machine;
         double const unit = machine.units == UnitSystem::Metric ? 1 : mm_per_inch;
         auto& p = memory.parameters;
-        if (auto const language = dialectOf(world); language.grammar.vacancy) memory.forget(language.grammar);
+        auto const language = dialectOf(world);
+        if (language.grammar.vacancy) memory.forget(language.grammar);
+        if (language.variables.at(controller::Shows::SelectedTool)) memory.selected_tool = memory.tool; // called last
         auto const link = zeroing::linkOf(book, setup);
         bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
         // Before a re-touch the zero is that of the tool which made the link; otherwise of the one in the spindle.

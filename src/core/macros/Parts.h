@@ -5,6 +5,7 @@
 // setter, and what an alarm says.
 
 #include "core/macros/Recipe.h"
+#include "core/shop/kinds/Machine.h"
 #include "core/zeroing/Touch.h"
 
 namespace steady::macros {

@@ -25,8 +25,8 @@ int endsBefore(facts::Reader const& book, shop::ZeroSetup const& setup, std::int
     for (auto const& [id, event] : book.all<shop::Event>()) {
         if (book.since(id) >= seq) continue;
         if (event->machine && setup.place.machine && event->machine != setup.place.machine) continue;
-        auto const ends = [&](facts::Reach reach) {
-            auto const* rule = facts::ruleFor(event->what, facts::ResultKind::SetterHeight, reach);
+        auto const ends = [what = event->what](facts::Reach reach) {
+            auto const* rule = facts::ruleFor(what, facts::ResultKind::SetterHeight, reach);
             return rule && rule->effect == facts::Hold::Stale;
         };
         if (ends(facts::Reach::Machine) || (event->setter == setup.place.setter && ends(facts::Reach::Setter))) ++count;

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/zeroing/Touch.h"
 
+#include "core/shop/kinds/Machine.h"
+
 #include <algorithm>
 #include <cmath>
 #include <limits>

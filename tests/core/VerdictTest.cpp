@@ -34,6 +34,8 @@ private Q_SLOTS:
             }
         result.memory.tool = 4; // a length that went to another number than that of the tool in the spindle
         QCOMPARE(judged(macros::Kind::ToolLength, 0), RunClass::WrongZero);
+        QCOMPARE(safety::verdictOf(result, made, UnitSystem::Metric).front().headline,
+                 std::string("The length went to another tool's number."));
         result.memory.tool = 3;
         made.intended_mm = -18; // a table zero lies that much lower
         QCOMPARE(judged(macros::Kind::PlateZero, -18), RunClass::Right);

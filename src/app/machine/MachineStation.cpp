@@ -280,13 +280,13 @@ void MachineStation::buildController(QVBoxLayout* page) {
         auto const bundle = dialects::bundleOf(shownMachine().dialect);
         return bundle ? QString::fromUtf8((*bundle)->about) : QString();
     });
-    f.note("Another sort takes its usual answers; ask them below anew.");
+    f.note("Another sort fills in its usual answers: then check each of them below.");
     f.choice(
         "machine.units", "The control counts in", {"millimetres", "inches"},
         [](Machine & m) -> auto& { return m.units; });
     f.heading("How it behaves");
     f.note("What controls of this sort differ in. Two minutes each, in free air, hand at the stop.");
-    m_bench = new QPushButton(u"Save a test that tells most"_s);
+    m_bench = new QPushButton(u"Save a test for this control"_s);
     m_bench->setObjectName(u"machine.bench"_s);
     m_bench->setToolTip(u"A text for this control. It moves by less than 1 mm in free air and says what it found."_s);
     connect(m_bench, &QPushButton::clicked, this, &MachineStation::saveBenchText);

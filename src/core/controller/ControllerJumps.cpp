@@ -17,7 +17,9 @@ Controller::Done Controller::jump(gcode::Block const& block, Record* record) {
         bool const first = std::none_of(jumps.programs.begin(), jumps.programs.end(),
                                         [this](auto const& each) { return each.second < m_block; });
         if (first) return {};
-        return fail(Code::CutShort, here(), fmt::format("it runs into O{}", block.flow_number));
+        return fail(Code::CutShort, here(),
+                    fmt::format("it runs into O{}, and neither {} stands before it", block.flow_number,
+                                endsOf(m_executable.dialect)));
     }
     bool yes = true;
     if (block.condition.count > 0) {

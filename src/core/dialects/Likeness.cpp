@@ -28,10 +28,10 @@ std::size_t unread(std::string const& text, controller::Dialect const& dialect) 
     }
     auto const pieces = gcode::segmentsOf(text);
     add(pieces.findings);
+    gcode::Filled any; // whatever stands for a number
+    for (auto const& each : pieces.segments)
+        if (each.then && !each.then->name.empty()) any[each.then->name] = 1;
     for (auto const& segment : pieces.segments) {
-        gcode::Filled any; // whatever stands for a number
-        for (auto const& each : pieces.segments)
-            if (each.then && !each.then->name.empty()) any[each.then->name] = 1;
         if (auto const piece = gcode::filled(segment, any))
             add(controller::makeExecutable(*piece + "%\n", dialect).findings);
     }

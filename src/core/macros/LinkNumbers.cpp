@@ -3,7 +3,6 @@
 #include "core/macros/LinkNumbers.h"
 
 #include <fmt/format.h>
-#include <tuple>
 
 namespace steady::macros {
 namespace {
@@ -28,7 +27,7 @@ Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const
     auto meet = [](Block const& a, Block const& b) { return a.first <= b.last && b.first <= a.last; };
     auto within = [](Block const& b, gcode::Numbers range) { return range.hold(b.first) && range.hold(b.last); };
     auto told = [](gcode::Numbers range) { return fmt::format("{} to {}", range.first, range.last); };
-    auto const& [kept, passing] = std::tie(grammar.kept, grammar.passing);
+    auto const kept = grammar.kept, passing = grammar.passing;
     if (!within(scratch, kept) && !within(scratch, passing))
         return fail(Code::OutOfRange, {"parameters"}, words(scratch),
                     told(kept) + (passing.hold(passing.first) ? " or " + told(passing) : std::string()));

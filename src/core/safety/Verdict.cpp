@@ -98,7 +98,9 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& ai
                                                        : Severity::Bad;
     first.text = machine::verdictText(result, units);
     if (kind == RunClass::WrongZero && !errorOf_mm(result, aim))
-        first.headline = length ? "No length was set." : "No zero was set.";
+        first.headline = !length         ? "No zero was set."
+                         : result.length ? "The length went to another tool's number."
+                                         : "No length was set.";
     if (auto const link = linkError_mm(result, aim);
         kind == RunClass::WrongZero && link && std::abs(*link) > aim.tolerance_mm) {
         if (std::abs(result.z_zero->error_mm() - aim.intended_mm) <= aim.tolerance_mm)

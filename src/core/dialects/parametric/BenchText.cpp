@@ -10,7 +10,7 @@ char const* parametricBenchText() {
 (Before it: tool up and free all around, Z a little below its top end, spindle stopped and unable to start.)
 (Moves Z up by 0.5 mm at most. Choose what it tells at Machine, Control.)
 (Refused at the line with G38.3: that is an answer too, probing with the input closed is refused. Then run G55 and M2 by hand.)
-(After the end look which work offset is shown, G54 or G55.)
+(After the end look which work offset is shown, G54 or G55. Then select your own work offset and unit again: it leaves millimetres.)
 (MSG,1: Free air, hand at the stop? Hold the plate to the clip, keep it there, then resume.)
 M0
 G21 G90 G94 G80 G40 G49

@@ -18,7 +18,7 @@ G90
 (SEGMENT 2: do Z did not move: it counts as a contact. Plate and clip away.)
 G55
 M2
-(SEGMENT 3: do Look which work offset is shown, G54 or G55.)
+(SEGMENT 3: do Look which work offset is shown, G54 or G55. Then select your own work offset and unit again.)
 )";
 }
 

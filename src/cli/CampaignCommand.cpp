@@ -48,6 +48,7 @@ Result<Target> targetOf(CampaignOptions const& options) {
         if (!rehearsal) return Failure(rehearsal.error());
         made = {safety::attackOn(*rehearsal), rehearsal->macro};
         if (options.macro.empty()) return made;
+        if (rehearsal->said) return fail(Code::NotRunHere, {options.macro});
     } else {
         auto read = ofWorld(options);
         if (!read) return read;

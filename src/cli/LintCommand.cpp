@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "cli/Command.h"
+#include "cli/BookOptions.h"
 
 #include "core/base/Json.h"
 #include "core/base/Words.h"
@@ -8,6 +8,7 @@
 #include "core/dialects/Likeness.h"
 #include "core/machine/Run.h"
 
+#include <algorithm>
 #include <iostream>
 #include <nlohmann/json.hpp>
 
@@ -25,15 +26,42 @@ Json toJson(Findings const& findings) {
     return list;
 }
 
-int lint(std::string const& path, std::string const& dialect, bool json, Streams streams) {
-    auto const bundle = dialects::bundleOf(dialect);
-    if (!bundle) return refuse(bundle.error(), streams);
-    auto const text = readFile(path);
-    if (!text) return refuse(text.error(), streams);
-    auto made = machine::load(*text, (*bundle)->language());
+struct Read {
+    Findings findings, notes;
+    int lines = 0;
+};
+
+/// By the language alone; or, of a text in a control's own words, step by step against those words in the book.
+Result<Read> readText(BookOptions const& options, std::string const& text) {
+    if (!options.book.empty()) {
+        auto const rehearsal = options.rehearse();
+        if (!rehearsal) return Failure(rehearsal.error());
+        if (rehearsal->said) {
+            auto const& said = *rehearsal->said;
+            if (!said) return Failure(said.error());
+            auto found = dialects::checked(text, said->recipe, rehearsal->zero.machine);
+            if (!found) return Failure(found.error());
+            return Read{std::move(*found), {}, static_cast<int>(std::count(text.begin(), text.end(), '\n'))};
+        }
+    }
+    auto const& id = options.dialect->empty() ? dialects::bundles().front().id() : *options.dialect;
+    auto const bundle = dialects::bundleOf(id);
+    if (!bundle) return Failure(bundle.error());
+    if ((*bundle)->say)
+        return fail(Code::Missing, {"--book"}, "The book with the words of that control", "Add --book and --kind.");
+    auto made = machine::load(text, (*bundle)->language());
     if (made.program && made.findings.empty())
         if (auto const cut = controller::cutShort(*made.program)) made.findings.push_back(toFinding(*cut));
-    if (auto like = dialects::readsLikeAnother(*text, (*bundle)->language())) made.notes.push_back(std::move(*like));
+    if (auto like = dialects::readsLikeAnother(text, (*bundle)->language())) made.notes.push_back(std::move(*like));
+    return Read{std::move(made.findings), std::move(made.notes), made.lines};
+}
+
+int lint(std::string const& path, BookOptions const& options, bool json, Streams streams) {
+    auto const text = readFile(path);
+    if (!text) return refuse(text.error(), streams);
+    auto const read = readText(options, *text);
+    if (!read) return refuse(read.error(), streams);
+    auto const& made = *read;
     if (json) {
         auto all = made.findings;
         all.insert(all.end(), made.notes.begin(), made.notes.end());
@@ -54,11 +82,13 @@ int lint(std::string const& path, std::string const& dialect, bool json, Streams
 
 std::function<int()> addLint(CLI::App& app, Streams streams) {
     auto path = std::make_shared<std::string>();
-    auto dialect = addDialect(app, dialects::bundles().front().id());
+    auto options = std::make_shared<BookOptions>();
+    options->addKind(app, false);
+    options->add(app, false);
     auto json = std::make_shared<bool>(false);
     app.add_option("macro", *path, "The macro, a text file")->required();
     app.add_flag("--json", *json, "Print the findings as JSON");
-    return [path, dialect, json, streams] { return lint(*path, *dialect, *json, streams); };
+    return [path, options, json, streams] { return lint(*path, *options, *json, streams); };
 }
 
 } // namespace steady::cli

@@ -27,6 +27,7 @@ Result<machine::World> readWorld(std::string const& path, std::string const& dia
         auto const grammar = (*dialects::bundleOf(dialect))->language().grammar;
         if (grammar.vacancy) world->memory.forget(grammar);
     }
+    if (safety::dialectOf(*world).phrased) return fail(Code::NotRunHere, {path});
     if (auto const known = dialects::checkNumbers(world->dialect, world->behaviour); !known)
         return Failure(known.error());
     return world;

@@ -19,7 +19,9 @@ std::function<int()> addWrite(CLI::App& app, Streams streams) {
         for (auto const& finding : read.findings)
             streams.err << "line " << finding.where.line << ": " << finding.text << " " << finding.remedy << "\n";
         if (!read.findings.empty()) return int(judged_bad);
-        streams.out << rehearsal->macro.text;
+        auto const text = rehearsal->loadedText();
+        if (!text) return refuse(text.error(), streams);
+        streams.out << *text;
         return int(good);
     };
 }

@@ -30,6 +30,7 @@ constexpr char const* contact_at_words[] = {"as_it_fits", "low", "high"};
 constexpr char const* tip_words[] = {"rim", "point", "insert", "ball", "round_over"};
 constexpr char const* end_words[] = {"first", "kept"};
 constexpr char const* closed_words[] = {"refused", "ends_as_contact"};
+constexpr char const* datum_words[] = {"none", "low_side", "high_side", "middle"};
 constexpr char const* point_words[] = {"as_written", "least_increments"};
 constexpr char const* wait_words[] = {"dwell", "dwell_and_skip", "every_line"};
 constexpr char const* home_words[] = {"all_axes", "named_axes"};
@@ -213,6 +214,39 @@ void pauseActs(Json& json, machine::PauseActs& pause, std::optional<Error>& erro
     });
 }
 
+void lipsPart(Walk& walk, machine::Plate& plate) {
+    if (walk.writing() ? !plate.lips : !walk.has("lips")) return;
+    auto& lips = plate.lips ? *plate.lips : plate.lips.emplace();
+    walk.object("lips", [&](Walk& w) {
+        w.field("wall_mm", lips.wall_mm, size_mm);
+        w.field("drop_mm", lips.drop_mm, size_mm);
+        w.field("low_x", lips.low_x);
+        w.field("low_y", lips.low_y);
+        w.field("turned", lips.turned);
+    });
+}
+
+/// What is touched from the side; worlds without it say nothing of it.
+void sidesPart(Walk& walk, World& world) {
+    bool const any =
+        world.skew_rad != 0 || world.work_conducts || world.round || world.datum != decltype(world.datum){};
+    if (walk.writing() ? !any : !walk.has("sides")) return;
+    walk.object("sides", [&](Walk& w) {
+        w.field("skew_rad", world.skew_rad);
+        w.field("work_conducts", world.work_conducts);
+        w.word("x_datum", world.datum[0], datum_words);
+        w.word("y_datum", world.datum[1], datum_words);
+        if (w.writing() ? !world.round : !w.has("round")) return;
+        auto& round = world.round ? *world.round : world.round.emplace();
+        w.object("round", [&](Walk& r) {
+            r.field("x_mm", round.x_mm);
+            r.field("y_mm", round.y_mm);
+            r.field("diameter_mm", round.diameter_mm, size_mm);
+            r.field("boss_mm", round.boss_mm, size_mm);
+        });
+    });
+}
+
 void walkWorld(Walk& walk, World& world) {
     walk.object("axes", [&](Walk& w) {
         axis(w, "x", world.axes[0]);
@@ -243,7 +277,9 @@ void walkWorld(Walk& walk, World& world) {
         w.field("under_mm", world.plate.under_mm);
         w.field("tilt_mm", world.plate.tilt_mm);
         footprint(w, "footprint", world.plate.footprint);
+        lipsPart(w, world.plate);
     });
+    sidesPart(walk, world);
     walk.object("input", [&](Walk& w) {
         w.word("circuit", world.input.circuit, circuit_words);
         w.word("path", world.input.path, path_words);
@@ -276,6 +312,7 @@ void walkWorld(Walk& walk, World& world) {
             pauseActs(json, pause, error, writing);
         });
         w.field("feed_override", world.person.feed_override, factor);
+        w.field("puts_in", world.person.puts_in);
         for (auto const& [key, list] :
              {std::pair{"types", &world.person.types}, std::pair{"misreads", &world.person.misreads}})
             w.list(key, *list, [writing](Json& json, machine::TypedNumber& each, auto& error) {
@@ -366,6 +403,15 @@ Json toJson(machine::RunResult const& result) {
     if (auto const& length = result.length)
         out["tool_length"] = {{"tool", length->tool}, {"set_mm", length->set_mm}, {"true_mm", length->true_mm}};
     out["z_zero"] = nullptr;
+    for (std::size_t axis = 0; axis < 2; ++axis) {
+        auto const* key = axis == 0 ? "x_zero" : "y_zero";
+        out[key] = nullptr;
+        auto const& side = result.sides[axis];
+        if (!side) continue;
+        out[key] = {{"wcs", workOffsetName(side->work_offset)}, {"set_mm", side->set_mm}};
+        out[key]["true_mm"] = side->true_mm ? Json(*side->true_mm) : Json();
+        out[key]["error_mm"] = side->error_mm() ? Json(*side->error_mm()) : Json();
+    }
     if (auto const& zero = result.z_zero)
         out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)},
                          {"set_mm", zero->set_mm},

@@ -92,7 +92,7 @@ private Q_SLOTS:
     /// closed input counts as a contact. Nothing is set, and nothing goes down.
     void aClosedInputIsNeverAContact() {
         forEvery([](Kind kind, Odd odd, int answer, safety::Rehearsal const& made) {
-            if (!macros::touchesPlate(kind) && !macros::touchesSetter(kind)) return;
+            if (!macros::of(kind).touches_plate && !macros::of(kind).touches_setter) return;
             auto world = made.world();
             bool const closed = (answer >> 1 & 1) != 0;
             (closed ? world.input.lead_off : world.input.shorted) = true;

@@ -123,7 +123,7 @@ private Q_SLOTS:
             int offsets = 0;
             for (int n = 0; n < work_offset_count; ++n)
                 offsets += result.memory.work_offsets_mm[n] != world.memory.work_offsets_mm[n];
-            QCOMPARE(offsets, macros::setsLength(kind) || kind == Kind::GoAndLook ? 0 : 1);
+            QCOMPARE(offsets, macros::of(kind).setsOffset() ? 1 : 0);
         });
     }
     /// Every probing move is locked for itself, so that no way out leaves the override locked.
@@ -142,7 +142,7 @@ private Q_SLOTS:
         forEvery([&](Kind kind, LinkedShop const&, safety::Rehearsal const& rehearsal) {
             auto const lines = codeLines(rehearsal.macro.text);
             auto const broken = std::find(lines.begin(), lines.end(), "#3010=0");
-            bool const breaks = (macros::touchesPlate(kind) && kind != Kind::OffsetPerTool) ||
+            bool const breaks = (macros::of(kind).touches_plate && kind != Kind::OffsetPerTool) ||
                                 kind == Kind::TableZero || kind == Kind::TrimZero;
             QCOMPARE(broken != lines.end(), breaks);
             if (!breaks) return;
@@ -257,8 +257,8 @@ private Q_SLOTS:
                               {Kind::GoAndLook, "go-and-look", false, false, false, true, true, true}}) {
             QCOMPARE(std::string(macros::name(r.kind)), std::string(r.name));
             QVERIFY(macros::kindNamed(r.name) == r.kind);
-            QVERIFY2(macros::touchesPlate(r.kind) == r.plate && macros::touchesSetter(r.kind) == r.setter &&
-                         macros::setsLength(r.kind) == r.length,
+            QVERIFY2(macros::of(r.kind).touches_plate == r.plate && macros::of(r.kind).touches_setter == r.setter &&
+                         (macros::of(r.kind).sets == macros::Sets::Length) == r.length,
                      r.name);
             QVERIFY2(macros::belongsTo(r.kind, Method::Retouch) == r.retouch &&
                          macros::belongsTo(r.kind, Method::LengthTable) == r.table &&

@@ -168,6 +168,7 @@ LinkedShop oddShop(macros::Kind kind, Odd odd) {
         shop.change(shop.tool, [](Assembly& a) { a.own_offset = 4; });
         shop.change(shop.long_tool, [](Assembly& a) { a.own_offset = 7; });
     }
+    askedBy(kind, shop);
     return shop;
 }
 

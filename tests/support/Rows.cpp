@@ -151,7 +151,7 @@ LinkedShop shopFor(macros::Kind kind, bool inch, bool closed_at_rest) {
     auto const nose = shop.touch({}, shop::Target::Setter, shop.nose_trip_mm - shop.lag_mm());
     shop.change(nose, [](shop::Contact& c) { c.bare_nose = true; });
     shop.touch(shop.tool, shop::Target::Board, shop.zero().chain->sum().mm - 20); // the work lies on it
-    bool const retouches = kind == Kind::Retouch || kind == Kind::RetouchAny;
+    bool const retouches = macros::of(kind).from_link && !macros::of(kind).changes_tool;
     shop.changeSetup([&](shop::ZeroSetup& s) {
         for (auto const method : {shop::Method::OffsetPerTool, shop::Method::LengthTable, shop::Method::Retouch})
             if (macros::belongsTo(kind, method)) s.plan.method = method;
@@ -161,7 +161,26 @@ LinkedShop shopFor(macros::Kind kind, bool inch, bool closed_at_rest) {
         if (retouches) s.place.assembly = shop.long_tool;
     });
     if (kind == Kind::OffsetPerTool) shop.change(shop.tool, [](shop::Assembly& a) { a.own_offset = 3; });
+    askedBy(kind, shop);
     return shop;
+}
+
+void askedBy(macros::Kind kind, LinkedShop& shop) {
+    auto const& traits = macros::of(kind);
+    shop.changeSetup([&](shop::ZeroSetup& s) {
+        auto const& axes = shop.book.find(shop.machine)->axes;
+        if (traits.changes_tool) s.change = {shop.long_tool, axes[0].low_mm + 131.5, axes[1].low_mm + 42.25};
+        if (traits.sideways == macros::Sideways::No) return;
+        if (!s.place.stock_thickness_mm) s.place.stock_thickness_mm = 20;
+        s.side.size_mm = 37.3;
+        s.side.below_mm = 3.7;
+    });
+    if (traits.sideways == macros::Sideways::No) return;
+    shop.change(shop.setup().place.assembly, [](shop::Assembly& a) { a.teeth = 0; });
+    shop.change(shop.plate, [](shop::TouchPlate& p) {
+        p.wall_mm = 6.3;
+        p.lip_mm = 9;
+    });
 }
 
 machine::RunResult runText(std::string const& text, machine::World const& world, machine::Trace* trace) {

@@ -72,6 +72,9 @@ private:
 /// A shop in which a kind of macro can be written: nose and board touched, the method that the kind belongs to.
 LinkedShop shopFor(macros::Kind kind, bool inch = false, bool closed_at_rest = false);
 
+/// What a kind asks for beside its method: the next tool, a pin, a size, lips.
+void askedBy(macros::Kind kind, LinkedShop& shop);
+
 /// The same in inches, Z0 at the table.
 SmallShop inchShop();
 

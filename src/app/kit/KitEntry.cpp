@@ -95,6 +95,12 @@ void KitStation::buildPlate(QVBoxLayout* page) {
     f.length(
         "kit.plate.depth", "Depth", {5, 500}, [](TouchPlate & p) -> auto& { return p.depth_mm; });
     f.note("Push-in: the deepest that you accept; sprung, its stroke.");
+    f.row(2);
+    f.length(
+        "kit.plate.wall", "Wall of its lips", {0.5, 100}, [](TouchPlate & p) -> auto& { return p.wall_mm; },
+        "empty: a flat plate, for Z alone");
+    f.length(
+        "kit.plate.lip", "Lips hang down by", {1, 100}, [](TouchPlate & p) -> auto& { return p.lip_mm; });
     f.choice(
         "kit.proof", "Its signal is proved by", {"bridging it with the collet spanner", "lifting it to the tip"},
         [](TouchPlate & p) -> auto& { return p.proof; });

@@ -66,7 +66,7 @@ void MacrosStation::fillCompare() {
     for (auto const& id : m_rehearsal->macro.recipe.ids())
         list.addItem(u"Without: "_s + text(id).replace(u'-', u' '), text(id));
     for (auto const& [id, version] : desk().book().all<shop::MacroVersion>())
-        if (version->macro == macros::name(m_kind))
+        if (version->macro == macros::name(m_kind) && !phrased()) // what was kept of those cannot be run
             list.addItem(u"Kept "_s + localTime(version->at_utc_ms), QVariant::fromValue<qlonglong>(id.value));
     list.setCurrentIndex(std::max(0, list.findData(before)));
 }
@@ -144,7 +144,7 @@ void MacrosStation::showTable() {
     bool const shown = tableHolds() && m_tried->shown;
     m_table->setVisible(shown);
     m_attack->setEnabled(static_cast<bool>(m_rehearsal));
-    m_keep_table->setEnabled(shown && !m_tried->shown->table.stopped && desk().session().writable());
+    m_keep_table->setEnabled(shown && !phrased() && !m_tried->shown->table.stopped && desk().session().writable());
     if (shown) {
         auto const& table = m_tried->shown->table;
         m_table_words->setText(u"%1 faults down, the steps in which runs ended across; %2 runs"_s.arg(table.rows.size())
@@ -168,6 +168,12 @@ std::vector<zeroing::Judgement> MacrosStation::judgedTable() const {
     auto const& shown = *m_tried->shown;
     auto said = safety::judgeTable(shown.table, *m_rehearsal, desk().units());
     if (shown.other) said.insert(said.begin() + 1, safety::compareTables(shown.table, *shown.other));
+    if (phrased())
+        said.insert(said.begin() + 1,
+                    {Severity::Attention,
+                     "This is the table of the recipe, not of your text.",
+                     "What your control takes cannot be run here, so that the table is not kept as its proof.",
+                     {}});
     if (auto const& why = m_tried->other_unread) {
         auto const finding = toFinding(*why);
         said.insert(said.begin() + 1,

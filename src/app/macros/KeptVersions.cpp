@@ -22,7 +22,7 @@ Id<shop::MacroVersion> MacrosStation::versionOf(std::string const& text) const {
 }
 
 Result<void> MacrosStation::keepVersion(bool with_run) {
-    auto const macro = m_editor->text().toStdString();
+    auto const macro = loadedText();
     auto const seq = desk().session().file().lastSeq();
     auto const now = desk().session().now();
     shop::Change change{fmt::format("Kept: {}", macros::title(m_kind)), {}, {}, {}};
@@ -34,7 +34,7 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
         kept.place = desk().setupId();
         change.put(version, std::move(kept));
     }
-    if (with_run && m_theatre.ended()) {
+    if (with_run && m_theatre.ended() && !phrased()) { // what ran is another text than a phrased one
         shop::MacroRun run{version,
                            safety::outcomeWord(safety::classify(m_theatre.result(), *m_rehearsal)),
                            m_fault->box()->currentIndex() > 0 ? m_fault->box()->currentText().toStdString() : "",
@@ -47,7 +47,8 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
 }
 
 void MacrosStation::keepEdits() {
-    if (edited() && desk().session().writable()) (void)desk().report(keepVersion(false));
+    bool const mine = phrased() ? m_words->edited() : edited();
+    if (mine && desk().session().writable()) (void)desk().report(keepVersion(false));
 }
 
 void MacrosStation::keep() {
@@ -56,7 +57,7 @@ void MacrosStation::keep() {
         return;
     }
     if (!desk().report(keepVersion(true))) return;
-    auto const kept = versionOf(m_editor->text().toStdString());
+    auto const kept = versionOf(loadedText());
     m_versions->box()->setCurrentIndex(m_versions->box()->findData(QVariant::fromValue<qlonglong>(kept.value)));
     showState();
 }
@@ -66,10 +67,12 @@ void MacrosStation::save() {
         (void)desk().report(Failure(m_rehearsal.error()));
         return;
     }
-    auto const name =
-        u"%1-tool-%2.ngc"_s.arg(QString::fromLatin1(macros::name(m_kind))).arg(m_rehearsal->zero.assembly.number);
-    desk().prompter().saveFile(this, u"Save the macro"_s, name, u"G-code (*.ngc)"_s, [this](QString const& path) {
-        if (!desk().report(exchange::writeWhole(path, m_editor->text().toUtf8()))) return;
+    auto const name = u"%1-tool-%2.%3"_s.arg(QString::fromLatin1(macros::name(m_kind)))
+                          .arg(m_rehearsal->zero.assembly.number)
+                          .arg(phrased() ? u"txt"_s : u"ngc"_s);
+    auto const sort = phrased() ? u"Script (*)"_s : u"G-code (*.ngc)"_s;
+    desk().prompter().saveFile(this, u"Save the macro"_s, name, sort, [this](QString const& path) {
+        if (!desk().report(exchange::writeWhole(path, QByteArray::fromStdString(loadedText())))) return;
         // What leaves for the machine stays in the book.
         if (desk().session().writable()) (void)desk().report(keepVersion(false));
     });
@@ -92,7 +95,6 @@ void MacrosStation::showKept() {
     m_show_version->setVisible(any);
     m_version_words->setText(any ? u"Compared with the text that would be written from the book now."_s
                                  : u"Nothing kept yet. A text that is saved for the machine is kept as well."_s);
-    m_keep->setEnabled(desk().session().writable());
 }
 
 /// The kept text beside the one that the book gives now: what would go, what would come, and three lines around it.
@@ -107,7 +109,9 @@ void MacrosStation::showCompared() {
         m_compared->show({{.text = why, .type = Type::Mono}});
         return;
     }
-    auto const lines = diffLines(version->text, fresh->macro.text);
+    auto const now = fresh->loadedText();
+    if (!now) return m_compared->show({{.text = text(toFinding(now.error()).text), .type = Type::Mono}});
+    auto const lines = diffLines(version->text, *now);
     auto const count = static_cast<int>(lines.size());
     int const around = 3;
     std::vector<bool> wanted(lines.size(), false);
@@ -150,16 +154,17 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
     auto const since = desk().session().file().lastSeq() - version->book_seq;
     auto const state = fmt::format("Written at change {} of the book, {} ago; {} changes since.", version->book_seq,
                                    zeroing::ageText(version->at_utc_ms, desk().session().now()), since);
-    if (!fresh) {
+    auto const now = fresh ? fresh->loadedText() : Result<std::string>(Failure(fresh.error()));
+    if (!now) {
         said.push_back({Severity::Bad,
                         "It can no longer be written.",
-                        toFinding(fresh.error()).text + " " + toFinding(fresh.error()).remedy + " " + state,
+                        toFinding(now.error()).text + " " + toFinding(now.error()).remedy + " " + state,
                         {}});
-    } else if (fresh->macro.text == version->text) {
+    } else if (*now == version->text) {
         said.push_back({Severity::Note, "It is still the text of this book.", state, {}});
     } else {
         int gone = 0, fresh_lines = 0;
-        for (auto const& line : diffLines(version->text, fresh->macro.text)) {
+        for (auto const& line : diffLines(version->text, *now)) {
             gone += line.change == LineChange::Gone;
             fresh_lines += line.change == LineChange::New;
         }
@@ -194,7 +199,12 @@ std::vector<zeroing::Judgement> MacrosStation::judgedKept() const {
                                     proof->faults.size() - 1, proof->worlds, bad, proof->engine, proof->text_hash),
                         {}});
     }
-    if (said.size() == 1)
+    if (said.size() == 1 && fresh && fresh->said)
+        said.push_back({Severity::Attention,
+                        "Checked, never proved.",
+                        "A text in the control's own words cannot be run here: prove it on the machine, first in air.",
+                        {}});
+    else if (said.size() == 1)
         said.push_back({Severity::Attention,
                         "This text has no run in the book.",
                         "Try every fault on it (Faults), and keep the table: that is what its proof rests on.",

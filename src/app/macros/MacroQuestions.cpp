@@ -1,6 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What some macros want to know for themselves: how much to trim, how high to stop and look.
+// What some macros want to know for themselves: how much to trim, how high to stop and look, which tool comes next.
 
 #include "app/macros/MacrosStation.h"
 #include "app/widgets/When.h"
@@ -43,15 +43,71 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
         setup.place.looked_tool = setup.place.assembly;
         (void)desk().report(desk().commitSetup(setup, "Went to look: the height was right"));
     });
+    auto* change = form(m_change_box, "The change");
+    m_next_tool = new Choice(u"macro.next_tool"_s, u"The tool that is put in"_s, desk().look());
+    connect(m_next_tool->box(), &QComboBox::activated, this, [this](int index) {
+        auto setup = desk().setup();
+        setup.change.next = chosenIn<shop::Assembly>(*m_next_tool->box(), index);
+        auto const* tool = desk().book().find(setup.change.next);
+        (void)desk().report(desk().commitSetup(setup, fmt::format("Next tool: {}", tool ? tool->number : 0)));
+    });
+    m_change_box->layout()->addWidget(m_next_tool);
+    change->row(2);
+    change->length(
+        "macro.change_x", "Where tools are changed: X", {-10000, 10000},
+        [](shop::ZeroSetup & s) -> auto& { return s.change.x_mm; }, "machine X; both empty: where it stands");
+    change->length(
+        "macro.change_y", "and Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.y_mm; },
+        "machine Y");
+    buildSide(form(m_side_box, "The side"));
     m_looked_words = styled(new QLabel, Type::Small, Tone::Soft);
     m_looked_words->setObjectName(u"macro.looked.words"_s);
     m_look_box->layout()->addWidget(m_looked);
     m_look_box->layout()->addWidget(m_looked_words);
 }
 
+/// What is touched from the side, and how; each macro asks for what it uses.
+void MacrosStation::buildSide(Form<shop::ZeroSetup>* side) {
+    using S = shop::ZeroSetup;
+    auto how = [this] { return macros::of(m_kind).sideways; };
+    side->only([how] { return how() == macros::Sideways::Edge; });
+    side->choice(
+        "macro.side.axis", "The edge is met in", {"X", "Y"}, [](S & s) -> auto& { return s.side.axis; });
+    side->only([how] {
+        return how() == macros::Sideways::Edge || how() == macros::Sideways::Corner || how() == macros::Sideways::Lips;
+    });
+    side->choice(
+        "macro.side.toward", "The pin goes towards", {"+", "−"}, [](S & s) -> auto& { return s.side.toward; });
+    side->only([how] { return how() == macros::Sideways::Corner || how() == macros::Sideways::Lips; });
+    side->choice(
+        "macro.side.toward_y", "and in Y towards", {"+", "−"}, [](S & s) -> auto& { return s.side.toward_y; });
+    side->only([how] { return how() == macros::Sideways::Bore || how() == macros::Sideways::Boss; });
+    side->length(
+        "macro.side.size", "Diameter, about", {1, 1000}, [](S & s) -> auto& { return s.side.size_mm; }, "within 2 mm");
+    side->only([how] { return how() != macros::Sideways::Lips; });
+    side->length(
+        "macro.side.below", "Touched below the top by", {0.5, 100}, [](S & s) -> auto& { return s.side.below_mm; });
+    side->only({});
+    side->length(
+        "macro.side.pin", "Diameter of the pin", {0.5, 50}, [](S & s) -> auto& { return s.side.pin_mm; },
+        "empty: that of the tool in the spindle");
+}
+
 void MacrosStation::showOwn() {
-    m_trim_box->setVisible(m_kind == macros::Kind::TrimZero);
-    m_look_box->setVisible(m_kind == macros::Kind::GoAndLook);
+    m_side_box->setVisible(macros::of(m_kind).asks == macros::Asks::Side);
+    m_trim_box->setVisible(macros::of(m_kind).asks == macros::Asks::Trim);
+    m_look_box->setVisible(macros::of(m_kind).asks == macros::Asks::Look);
+    m_change_box->setVisible(macros::of(m_kind).asks == macros::Asks::Change);
+    auto& next = *m_next_tool->box();
+    next.clear();
+    for (auto const& [id, tool] : desk().tools()) {
+        if (id == desk().setup().place.assembly) continue;
+        next.addItem(u"%1  %2"_s.arg(tool->number).arg(text(tool->name)), QVariant::fromValue<qlonglong>(id.value));
+        if (id == desk().setup().change.next) next.setCurrentIndex(next.count() - 1);
+    }
+    if (desk().setup().change.next == desk().setup().place.assembly || !desk().setup().change.next)
+        next.setCurrentIndex(-1);
+    m_next_tool->setEnabled(desk().session().writable());
     for (auto const& form : m_own) form->refresh();
     auto const& setup = desk().setup();
     auto const* tool = desk().book().find(setup.place.looked_tool);

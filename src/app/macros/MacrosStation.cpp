@@ -34,16 +34,20 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
     buildRun(m_sections->add(u"run"_s, u"Run"_s));
     buildFaults(m_sections->add(u"faults"_s, u"Faults"_s));
     buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
+    auto* words = m_sections->add(u"words"_s, u"Words"_s);
     connect(m_sections, &Sections::opened, this, [this](QString const& id) {
         m_views->open(id == u"kept"_s ? u"compared"_s : u"ladder"_s);
-        bool const faults = id == u"faults"_s;
-        m_play->setVisible(!faults);
+        bool const faults = id == u"faults"_s, said = id == u"words"_s;
+        m_play->setVisible(!faults && !said);
         m_table_page->setVisible(faults);
+        m_words->picture()->setVisible(said);
         showState();
     });
     entry()->addWidget(m_sections);
     entry()->addStretch();
     buildPicture();
+    m_words = new PhrasesView(desk, words, picture(), this);
+    connect(m_words, &PhrasesView::textChanged, this, &MacrosStation::showState);
     foldJudgement(text_and_picture_px);
     refresh();
 }
@@ -132,7 +136,12 @@ void MacrosStation::buildKept(QVBoxLayout* page) {
         keepEdits();
         if (kind) m_kind = *kind;
         writeAnew();
-        m_editor->setText(shown);
+        if (phrased()) {
+            m_words->setText(shown);
+            m_sections->open(u"words"_s);
+        } else {
+            m_editor->setText(shown);
+        }
     });
     m_version_words = styled(new QLabel, Type::Small, Tone::Soft);
     m_version_words->setWordWrap(true);
@@ -202,6 +211,10 @@ std::set<std::string> MacrosStation::leftOut() const {
     return id.empty() ? std::set<std::string>{} : std::set{id};
 }
 
+std::string MacrosStation::loadedText() const {
+    return phrased() ? m_words->text().toStdString() : m_editor->text().toStdString();
+}
+
 bool MacrosStation::edited() const { return m_rehearsal && m_editor->text().toStdString() != m_rehearsal->macro.text; }
 
 /// Text changed by hand stays; a run stays while neither text nor book have changed.
@@ -226,6 +239,8 @@ void MacrosStation::refresh() {
         m_editor->setGrammar((*bundle)->language().grammar);
     if (m_rehearsal && !mine) m_editor->setMacro(text(m_rehearsal->macro.text));
     if (!m_rehearsal && !mine) m_editor->setMacro({});
+    m_words->show(m_rehearsal ? &*m_rehearsal : nullptr);
+    m_sections->offer(u"words"_s, phrased());
     showKept();
     if (m_rehearsal && m_rehearsal->macro.text == before) {
         played();
@@ -270,6 +285,7 @@ bool MacrosStation::faultApplies() const {
 void MacrosStation::writeAnew() {
     rehearse();
     m_editor->setMacro(m_rehearsal ? text(m_rehearsal->macro.text) : QString());
+    m_words->show(m_rehearsal ? &*m_rehearsal : nullptr);
     startOver();
 }
 
@@ -391,7 +407,7 @@ void MacrosStation::showWatch() {
 
 zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) const {
     auto const& zero = m_rehearsal->zero;
-    bool const on_setter = macros::touchesSetter(m_kind) && !macros::touchesPlate(m_kind);
+    bool const on_setter = macros::of(m_kind).touches_setter && !macros::of(m_kind).touches_plate;
     zeroing::LadderContent content;
     if (on_setter && truth.setter) {
         double const trip = truth.setterTrip_mm(), drop = trip - truth.zeroOnStock_mm();
@@ -411,7 +427,8 @@ zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) con
                                 zeroing::Stand::Plate, desk().units());
     }
     content.chain.tool = fmt::format("tool {}", zero.assembly.number);
-    if (m_kind == macros::Kind::PlateZeroLink && truth.setter) content.setter_z_mm = truth.setterTrip_mm();
+    if (macros::of(m_kind).touches_plate && macros::of(m_kind).touches_setter && truth.setter)
+        content.setter_z_mm = truth.setterTrip_mm();
     content.stock_thickness_mm.reset(); // the room is for the tip and the plate
     content.plate_thickness_mm = truth.plate.thickness_mm;
     content.tip_z_mm = m_theatre.loaded() ? m_theatre.tipZ_mm() : truth.position_mm[2];
@@ -423,7 +440,8 @@ void MacrosStation::showState() {
     showOwn();
     showCompared();
     m_anew->setEnabled(edited());
-    m_save->setEnabled(static_cast<bool>(m_rehearsal));
+    m_save->setEnabled(m_rehearsal && (!phrased() || *m_rehearsal->said));
+    m_keep->setEnabled(m_save->isEnabled() && desk().session().writable());
     if (!m_rehearsal) {
         auto const finding = toFinding(m_rehearsal.error());
         judgement()->show({{Severity::Bad, "No macro can be written.", finding.text + " " + finding.remedy, {}}});
@@ -433,7 +451,10 @@ void MacrosStation::showState() {
     m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));
     showTable();
     auto const section = m_sections->current();
-    judgement()->show(section == u"kept"_s ? judgedKept() : section == u"faults"_s ? judgedTable() : judged());
+    judgement()->show(section == u"kept"_s     ? judgedKept()
+                      : section == u"faults"_s ? judgedTable()
+                      : section == u"words"_s  ? m_words->judged()
+                                               : judged());
 }
 
 } // namespace steady::app

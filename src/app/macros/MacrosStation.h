@@ -5,6 +5,7 @@
 
 #include "app/macros/FaultTableView.h"
 #include "app/macros/MacroEditor.h"
+#include "app/macros/PhrasesView.h"
 #include "app/macros/Theatre.h"
 #include "app/shell/Form.h"
 #include "app/shell/Station.h"
@@ -55,6 +56,7 @@ private:
     void buildRun(QVBoxLayout* page);
     void buildKept(QVBoxLayout* page);
     void buildOwn(QVBoxLayout* page);
+    void buildSide(Form<shop::ZeroSetup>* side);
     void buildFaults(QVBoxLayout* page);
     void buildTable();
     void buildPicture();
@@ -90,6 +92,10 @@ private:
     Result<void> keepVersion(bool with_run);
     /// A text changed by hand goes into the book before another takes its place.
     void keepEdits();
+    /// Whether the control takes another text than the one that runs, in its owner's words.
+    bool phrased() const { return m_rehearsal && m_rehearsal->said; }
+    /// What is loaded into the control, as it stands on the screen.
+    std::string loadedText() const;
 
     macros::Kind m_kind = macros::Kind::PlateZero;
     Result<safety::Rehearsal> m_rehearsal = fail(Code::Missing, {});
@@ -105,6 +111,7 @@ private:
     };
     std::optional<Tried> m_tried;
     FaultTableView* m_table;
+    PhrasesView* m_words;
     QWidget *m_play, *m_table_page;
     QLabel* m_table_words;
     QPushButton *m_attack, *m_keep_table;
@@ -120,7 +127,8 @@ private:
     Picture* m_signals;
     RowsView *m_watch, *m_compared;
     std::vector<std::unique_ptr<FormFields>> m_own; ///< what one macro alone wants to know
-    QWidget *m_trim_box, *m_look_box;
+    QWidget *m_trim_box, *m_look_box, *m_change_box, *m_side_box;
+    Choice* m_next_tool;
     QPushButton* m_looked;
     QLabel* m_looked_words;
 };

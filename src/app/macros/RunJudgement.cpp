@@ -35,6 +35,12 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
                         "The control has a routine of its own. Type the settings from the head of the sheet, and do "
                         "yourself what it does not notice. The lines below the settings are what such a routine does.",
                         {}});
+    if (phrased())
+        said.push_back({Severity::Attention,
+                        "What runs here is not what you load.",
+                        "It is the same recipe as a parametric text. The one in your control's own words stands under "
+                        "Words.",
+                        {}});
     if (edited())
         said.push_back({Severity::Attention,
                         "The text was changed by hand.",
@@ -52,8 +58,8 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
             said.push_back(std::move(*warning));
     };
     if (auto warning = advice::quarantineWarning(desk().book(), desk().setup())) said.push_back(std::move(*warning));
-    warn(macros::touchesPlate(m_kind), install::Device::Plate);
-    warn(macros::touchesSetter(m_kind), install::Device::Setter);
+    warn(macros::of(m_kind).touches_plate, install::Device::Plate);
+    warn(macros::of(m_kind).touches_setter, install::Device::Setter);
     if (!m_theatre.ended())
         said.push_back({Severity::Note,
                         fmt::format("About {:.0f} s on the machine", m_prediction.machine_s),
@@ -62,7 +68,7 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
     said.push_back(
         {Severity::Note,
          "Before the real run",
-         !macros::touchesPlate(m_kind)
+         !macros::of(m_kind).touches_plate
              ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
                "plate and clip away. First with single block. The maker's manual comes first."
              : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "

@@ -91,7 +91,7 @@ void PracticeView::refresh() {
     m_air->setEnabled(has_air);
     m_air->setToolTip(has_air ? QString() : u"Its practice at Kit names no output that blows."_s);
     m_macro = safety::studyMacro(m_desk.book(), m_desk.setup(), loop());
-    m_save->setEnabled(m_macro.has_value());
+    m_save->setEnabled(m_macro && m_macro->for_control);
     m_run->setEnabled(m_macro.has_value() && m_desk.session().writable());
     Q_EMIT changed();
 }
@@ -131,9 +131,9 @@ void PracticeView::run() {
 }
 
 void PracticeView::save() {
-    if (!m_macro) return;
+    if (!m_macro || !m_macro->for_control) return;
     m_desk.prompter().saveFile(this, u"Save the macro"_s, u"readings.ngc"_s, u"Macros (*.ngc);;All files (*)"_s,
-                               [this, words = QByteArray::fromStdString(m_macro->macro.text)](QString const& path) {
+                               [this, words = QByteArray::fromStdString(*m_macro->for_control)](QString const& path) {
                                    m_desk.work().start(
                                        u"Writing the macro"_s,
                                        [words, path](Going const&) { return exchange::writeWhole(path, words); },
@@ -145,6 +145,10 @@ std::vector<zeroing::Judgement> PracticeView::judgements() const {
     if (!m_macro) {
         auto const found = toFinding(m_macro.error());
         return {{Severity::Attention, "No macro yet.", found.text + " " + found.remedy, {}}};
+    }
+    if (!m_macro->for_control) {
+        auto const found = toFinding(m_macro->for_control.error());
+        return {{Severity::Attention, "It runs here, but cannot be written yet.", found.text + " " + found.remedy, {}}};
     }
     return {{Severity::Note,
              "A macro that only reads.",

@@ -19,7 +19,7 @@ public:
     explicit PracticeView(Desk& desk, QWidget* parent = nullptr);
     void refresh();
     std::vector<zeroing::Judgement> judgements() const;
-    std::string macroText() const { return m_macro ? m_macro->macro.text : std::string(); }
+    std::string macroText() const { return m_macro ? m_macro->for_control.value_or(std::string()) : std::string(); }
 
 Q_SIGNALS:
     void made(Id<shop::Study> study);

@@ -73,6 +73,12 @@ void Sections::open(QString const& id) {
     }
 }
 
+void Sections::offer(QString const& id, bool offered) {
+    for (std::size_t i = 0; i < m_pages.size(); ++i)
+        if (m_pages[i].id == id) m_buttons->button(static_cast<int>(i))->setVisible(offered);
+    if (!offered && current() == id) open(m_pages.front().id);
+}
+
 void Sections::refresh() {
     for (auto& page : m_pages) page.stale = true;
     if (auto* page = shown()) freshen(*page);

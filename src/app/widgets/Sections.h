@@ -28,6 +28,8 @@ public:
     QVBoxLayout* add(QString const& id, QString const& words);
 
     void open(QString const& id);
+    /// Without its button nobody opens it; where it is open, the first one is opened.
+    void offer(QString const& id, bool offered);
     QString current() const;
     /// Something has changed.
     void refresh();

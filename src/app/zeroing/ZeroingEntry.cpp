@@ -420,9 +420,7 @@ void ZeroingStation::makeLink() {
 
 void ZeroingStation::simulate() {
     m_target = Target::Plate;
-    auto const kind = desk().setup().plan.method == shop::Method::OffsetPerTool ? macros::Kind::OffsetPerTool
-                                                                                : macros::Kind::PlateZero;
-    auto const rehearsal = desk().rehearse(kind);
+    auto const rehearsal = desk().rehearse(macros::plateKind(desk().setup().plan.method));
     if (!rehearsal) {
         (void)desk().report(Failure(rehearsal.error()));
         return;

@@ -13,6 +13,7 @@
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/LinkJudgements.h"
 #include "core/zeroing/Methods.h"
+#include "core/zeroing/Sides.h"
 #include "core/zeroing/Slips.h"
 #include "paper/LengthsPainter.h"
 
@@ -28,6 +29,7 @@ ZeroingStation::ZeroingStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"touch"_s, u"Touch"_s, &ZeroingStation::buildTouch, &ZeroingStation::showTouch);
     addSection(u"link"_s, u"Link"_s, &ZeroingStation::buildLink, &ZeroingStation::showLink);
     addSection(u"board"_s, u"Spoilboard"_s, &ZeroingStation::buildBoard, &ZeroingStation::showBoard);
+    addSection(u"sides"_s, u"X Y"_s, &ZeroingStation::buildSides, &ZeroingStation::showNothing);
     addSection(u"method"_s, u"Method"_s, &ZeroingStation::buildMethod, &ZeroingStation::showMethod);
     entry()->addWidget(m_sections);
     entry()->addStretch();
@@ -37,6 +39,8 @@ ZeroingStation::ZeroingStation(Desk& desk, StationName called, QWidget* parent)
     m_methods = new MethodsView(desk);
     m_lengths = new Picture(desk.look(), u"zero.lengths"_s, u"The tools, side by side"_s);
     m_lengths->setMinimumHeight(desk.look().px(190));
+    m_sides = new Picture(desk.look(), u"zero.sides"_s, u"What the pin touches, from above"_s);
+    picture()->addWidget(m_sides, 1);
     picture()->addWidget(m_ladder, 1);
     picture()->addWidget(m_link_sum);
     picture()->addWidget(m_sum);
@@ -193,7 +197,9 @@ std::optional<ZChain> ZeroingStation::linkChain() const {
 
 void ZeroingStation::showPictures() {
     auto const section = m_sections->current();
-    bool const method = section == u"method"_s;
+    bool const method = section == u"method"_s, sides = section == u"sides"_s;
+    m_sides->setVisible(sides);
+    if (sides) showSidesPicture();
     auto const& zero = desk().zero();
     if (!zero) {
         (void)desk().report(Failure(zero.error()));
@@ -224,18 +230,29 @@ void ZeroingStation::showPictures() {
             : u"Touch the plate with the spindle locked out and type what the readout shows; the ladder appears here."_s);
     m_sum->show(chain);
     m_link_sum->show(link);
-    m_ladder->setVisible(!method);
-    m_sum->setVisible(!method);
-    m_link_sum->setVisible(!method && plain && link.has_value());
+    m_ladder->setVisible(!method && !sides);
+    m_sum->setVisible(!method && !sides);
+    m_link_sum->setVisible(!method && !sides && plain && link.has_value());
     m_methods->setVisible(method);
     m_lengths->setVisible(method);
     judgement()->show(judged());
+}
+
+std::vector<Judgement> ZeroingStation::judgedSides() const {
+    auto said = zeroing::judgeSides(desk().book(), desk().setup());
+    said.push_back({Severity::Note,
+                    "Before the touch",
+                    "Spindle stopped and unable to start, hand at the stop. All readings in one frame; the last bit of "
+                    "each way slowly, and always from the same side: play then cancels.",
+                    {}});
+    return said;
 }
 
 std::vector<Judgement> ZeroingStation::judged() const {
     auto const section = m_sections->current();
     auto const& book = desk().book();
     auto const& setup = desk().setup();
+    if (section == u"sides"_s) return judgedSides();
     auto said = zeroing::slipJudgements(desk().slips());
     auto append = [&](std::vector<Judgement> const& more) { said.insert(said.end(), more.begin(), more.end()); };
     auto const chain = shownChain();

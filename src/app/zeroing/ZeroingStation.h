@@ -41,14 +41,18 @@ private:
     void buildSetup(QVBoxLayout* page);
     void buildLink(QVBoxLayout* page);
     void buildBoard(QVBoxLayout* page);
+    void buildSides(QVBoxLayout* page);
     void buildMethod(QVBoxLayout* page);
     void showTouch();
     void showLink();
     void showBoard();
     void showPictures();
+    void showNothing() {}
+    void showSidesPicture();
     void showMethod();
     void showLengths();
     std::vector<zeroing::Judgement> judged() const;
+    std::vector<zeroing::Judgement> judgedSides() const;
     std::optional<zeroing::ZChain> shownChain() const;
     std::optional<zeroing::ZChain> linkChain() const;
 
@@ -74,7 +78,7 @@ private:
     QPushButton *m_simulate, *m_end_practice, *m_make_link, *m_accept_board, *m_another_board;
     QWidget* m_feeler_box;
     MethodsView* m_methods;
-    Picture* m_lengths;
+    Picture *m_lengths, *m_sides;
     LadderView* m_ladder;
     SumLine *m_sum, *m_link_sum;
 };

@@ -29,6 +29,8 @@ public:
     Cause cause() const { return m_cause; }
     std::optional<Error> const& error() const { return m_error; }
     int zeroedOffset() const { return m_zeroed_offset; } ///< work offset whose Z was set last, 0: none
+    /// Of X and Y: the work offset in which it was set last, 0: none.
+    std::array<int, 2> const& zeroedSides() const { return m_zeroed_sides; }
     int measuredTool() const { return m_measured_tool; } ///< tool whose length was put into the table last, 0: none
     /// Machine coordinates that the last probing move reported: of the contact, or of its end; none: there was none.
     std::optional<Vec3> const& probed() const { return m_probed; }
@@ -150,6 +152,7 @@ private:
     int m_block = 0;
     int m_line = 0;
     int m_steps = 0, m_passes = 0;
+    std::array<int, 2> m_zeroed_sides{};
     int m_zeroed_offset = 0, m_measured_tool = 0;
     bool m_ended = false;
     Outcome m_outcome = Outcome::Completed;

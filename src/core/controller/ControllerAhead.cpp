@@ -101,7 +101,10 @@ void Controller::adopt(int number, double value) {
         for (int n = 0; n < m_executable.dialect.work_offsets; ++n)
             if (int const axis = axisOf(first + n * v.offset_stride); axis >= 0) {
                 m_memory.work_offsets_mm[static_cast<std::size_t>(n)][static_cast<std::size_t>(axis)] = mm;
-                if (axis == 2) m_zeroed_offset = n + 1;
+                if (axis == 2)
+                    m_zeroed_offset = n + 1;
+                else
+                    m_zeroed_sides[static_cast<std::size_t>(axis)] = n + 1;
                 return;
             }
     for (auto const& [what, table] :

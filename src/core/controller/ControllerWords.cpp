@@ -279,6 +279,8 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
         offset[axis] = form->what == Data::OffsetOrigin ? value : at[axis] - others - value;
     }
     if (block.has('Z') && !external) m_zeroed_offset = target;
+    if (block.has('X') && !external) m_zeroed_sides[0] = target;
+    if (block.has('Y') && !external) m_zeroed_sides[1] = target;
     publish();
     if (record) {
         record->kind = Record::Kind::WorkOffset;

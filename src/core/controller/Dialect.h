@@ -33,6 +33,7 @@ struct Dialect {
     int work_offsets = 9;
     bool streamed = false;    ///< sent line by line: texts come in segments, and end where they end
     bool built_in = false;    ///< takes no text: what it does by itself is written in a language that can be played
+    bool phrased = false;     ///< takes texts in its owner's words: what is played is another text
     bool reads_ahead = false; ///< sums, jumps and alarms come before the motion above them, but for what waits
     bool skip_waits = false;  ///< it waits for a skip move as well
     bool least_increments =

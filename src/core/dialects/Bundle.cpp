@@ -5,6 +5,8 @@
 #include "core/dialects/builtin/BuiltIn.h"
 #include "core/dialects/hash/Hash.h"
 #include "core/dialects/parametric/Parametric.h"
+#include "core/dialects/phrasebook/Phrasebook.h"
+#include "core/dialects/phrasebook/Phrases.h"
 #include "core/dialects/streaming/Streaming.h"
 #include "core/macros/LinkNumbers.h"
 
@@ -37,7 +39,17 @@ std::span<Bundle const> bundles() {
          {},
          builtInAsks(),
          nullptr,
-         {}}};
+         {}},
+        {"A script language of its own: you type how it says each step. Its text is checked against your words, and "
+         "the same recipe runs beside it.",
+         phrasebook,
+         printBesidePhrases,
+         {},
+         phrasebookAsks(),
+         nullptr,
+         {},
+         sayInPhrases,
+         checkedBack}};
     return rows;
 }
 
@@ -72,6 +84,7 @@ Result<shop::Behaviour> usualFor(std::string_view id, shop::Behaviour const& bef
     if (!bundle) return Failure(bundle.error());
     auto made = (*bundle)->usual;
     made.homing_touches_setter = before.homing_touches_setter;
+    made.phrases = before.phrases; // the work of an evening
     return made;
 }
 
@@ -80,6 +93,28 @@ Result<macros::PrintedMacro> written(macros::Recipe const& recipe, shop::Machine
     if (!bundle) return Failure(bundle.error());
     bool const has_variables = (*bundle)->language().grammar.last_variable > 0;
     return (*bundle)->print(recipe.joined(machine.behaviour.homed_parameter && has_variables), machine.behaviour);
+}
+
+namespace {
+
+/// As the control takes it: what its script can tell is not asked of the person.
+macros::Recipe joinedForPhrases(macros::Recipe const& recipe, shop::Behaviour const& behaviour) {
+    return recipe.joined(phraseFor(behaviour.phrases, *phraseStep("homed")) != nullptr);
+}
+
+} // namespace
+
+std::optional<Result<macros::PrintedMacro>> saidFor(macros::Recipe const& recipe, shop::Machine const& machine) {
+    auto const bundle = bundleOf(machine.dialect);
+    if (!bundle || !(*bundle)->say) return std::nullopt;
+    return (*bundle)->say(joinedForPhrases(recipe, machine.behaviour), machine.behaviour);
+}
+
+Result<Findings> checked(std::string_view text, macros::Recipe const& recipe, shop::Machine const& machine) {
+    auto const bundle = bundleOf(machine.dialect);
+    if (!bundle) return Failure(bundle.error());
+    if (!(*bundle)->check) return Findings();
+    return (*bundle)->check(text, recipe, machine.behaviour);
 }
 
 Result<void> checkNumbers(std::string_view id, shop::Behaviour const& behaviour) {

@@ -4,6 +4,7 @@
 // Everything that belongs to one sort of control, in one place: a folder of its own and a row here. Nothing else knows
 // a code or the number of a variable.
 
+#include "core/base/Finding.h"
 #include "core/controller/Dialect.h"
 #include "core/macros/Print.h"
 
@@ -33,6 +34,11 @@ struct Bundle {
     std::span<Asked const> asks;
     char const* (*bench_text)(); ///< moves at most 1 mm in free air, and tells its answers; null: there is none
     shop::Behaviour usual;       ///< what such a control mostly answers, and variables that it has
+    /// For a control whose texts cannot be run here: the text that it takes, while \ref print gives what is played;
+    /// and what of such a text is no longer so. Null: what is printed is what it takes.
+    Result<macros::PrintedMacro> (*say)(macros::Recipe const& recipe, shop::Behaviour const& behaviour) = nullptr;
+    Result<Findings> (*check)(std::string_view text, macros::Recipe const& recipe,
+                              shop::Behaviour const& behaviour) = nullptr;
 
     std::string const& id() const { return language().id; }
     std::string const& name() const { return language().name; }
@@ -54,6 +60,13 @@ Result<controller::Dialect> languageOf(std::string_view id, shop::Behaviour cons
 
 /// The text for that machine: what its control cannot read is asked of the person. Error: as bundleOf, and NotCarried.
 Result<macros::PrintedMacro> written(macros::Recipe const& recipe, shop::Machine const& machine);
+
+/// The text that the control takes, where that is another than the one that is run. None: it is that one. Error: what
+/// is not said yet.
+std::optional<Result<macros::PrintedMacro>> saidFor(macros::Recipe const& recipe, shop::Machine const& machine);
+
+/// What in such a text is no longer what the recipe says, which is the one that was said. Error: as saidFor.
+Result<Findings> checked(std::string_view text, macros::Recipe const& recipe, shop::Machine const& machine);
 
 /// The answers of a machine whose control is taken for another sort: those that belong to the control are the usual
 /// ones. Error: as bundleOf.

@@ -64,8 +64,10 @@ std::optional<Between> betweenOf(std::string const& text, int line) {
     }
     if (verb == "report") {
         made.what = Between::What::Report;
-        if (words.size() != 4 || lower(words[1]) != "z" || lower(words[2]) != "as" || !isName(words[3]))
-            return std::nullopt;
+        if (words.size() != 4 || lower(words[2]) != "as" || !isName(words[3])) return std::nullopt;
+        auto const axis = std::string_view("xyz").find(lower(words[1]));
+        if (words[1].size() != 1 || axis == std::string_view::npos) return std::nullopt;
+        made.axis = static_cast<int>(axis);
         made.name = lower(words[3]);
         return made;
     }

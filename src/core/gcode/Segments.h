@@ -12,7 +12,7 @@ namespace steady::gcode {
 
 struct Between {
     enum class What {
-        Report, ///< the Z of the last probing move, as the control reports it, goes into `name`
+        Report, ///< X, Y or Z of the last probing move, as the control reports it, goes into `name`
         Type,   ///< a person types `name`, in mm with so many decimals
         Read,   ///< a person reads the Z of a work offset on the control's screen into `name`
         Do,     ///< a person does `words`
@@ -22,6 +22,7 @@ struct Between {
     int line = 0; ///< of the comment, from 1
     std::string name, words, sum;
     int decimals = 3;
+    int axis = 2;        ///< that is reported: 0, 1, 2 for X, Y, Z
     int work_offset = 0; ///< that is read
     double low = 0, high = 0;
 };

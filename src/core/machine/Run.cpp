@@ -3,6 +3,7 @@
 #include "core/machine/Run.h"
 
 #include "core/base/Words.h"
+#include "core/machine/Flank.h"
 
 #include <algorithm>
 #include <cmath>
@@ -74,6 +75,8 @@ public:
             auto& result = m_result;
             result.moved = result.moved || m_machine.position() != m_start;
             if (control.zeroedOffset() > 0) m_zeroed = control.zeroedOffset();
+            for (std::size_t axis = 0; axis < 2; ++axis)
+                if (int const offset = control.zeroedSides()[axis]; offset > 0) m_sides[axis] = offset;
             if (control.measuredTool() > 0) m_measured = control.measuredTool();
             if (control.probed()) m_probed = control.probed();
             if (running_on && m_lines == m_world.broken_off_after) {
@@ -120,7 +123,8 @@ public:
         case What::Report: {
             if (!m_probed)
                 return ends(controller::Outcome::Refused, "There is no report to read: nothing was probed before.");
-            known[what.name] = std::round((*m_probed)[2] * 1000) / 1000 + misread_mm(what.name);
+            known[what.name] =
+                std::round((*m_probed)[static_cast<std::size_t>(what.axis)] * 1000) / 1000 + misread_mm(what.name);
             return true;
         }
         case What::Type: {
@@ -179,6 +183,16 @@ public:
             result.z_zero = ZZero{m_zeroed, memory.external_mm[2] + memory.work_offsets_mm[m_zeroed - 1][2] + length,
                                   end.zeroOnStock_mm(*served)};
         }
+        for (std::size_t axis = 0; axis < 2; ++axis) {
+            if (m_sides[axis] == 0) continue;
+            auto const& memory = result.memory;
+            SideZero side{m_sides[axis],
+                          memory.external_mm[axis] +
+                              memory.work_offsets_mm[static_cast<std::size_t>(m_sides[axis] - 1)][axis],
+                          {}};
+            if (auto const at = datumOf_mm(end, static_cast<int>(axis))) side.true_mm = *at + end.home_error_mm[axis];
+            result.sides[axis] = side;
+        }
         if (m_measured)
             result.length =
                 SetLength{m_measured, dialect.length_sign * result.memory.tabled_mm(m_measured), end.tool.length_mm};
@@ -201,6 +215,7 @@ private:
     Vec3 const m_start;
     std::vector<double> m_reported; ///< as the trace has told it
     std::optional<Vec3> m_probed;   ///< the last report of a probing move
+    std::array<int, 2> m_sides{};
     int m_zeroed = 0, m_measured = 0, m_lines = 1;
 };
 
@@ -280,7 +295,30 @@ RunResult run(Loaded const& loaded, World const& world, Trace* trace, Going cons
     return refused;
 }
 
+namespace {
+
+/// “X zero set at …, true …, off by …”; empty: none was set.
+std::string sidesText(RunResult const& result, UnitSystem units) {
+    std::string text;
+    for (std::size_t axis = 0; axis < 2; ++axis) {
+        auto const& side = result.sides[axis];
+        if (!side) continue;
+        text +=
+            fmt::format("{}{} zero set at {}", text.empty() ? "" : " ", "XY"[axis], lengthText(side->set_mm, units));
+        if (side->true_mm)
+            text += fmt::format(", true {}, off by {}", lengthText(*side->true_mm, units),
+                                lengthText(*side->error_mm(), units, Sign::Always));
+        text += ".";
+    }
+    return text;
+}
+
+} // namespace
+
 std::string verdictText(RunResult const& result, UnitSystem units) {
+    auto const sides = sidesText(result, units);
+    if (!sides.empty() && !result.z_zero)
+        return result.outcome == controller::Outcome::Completed ? sides : sides + " Then it stopped: " + result.message;
     if (result.z_zero) {
         auto const& zero = *result.z_zero;
         double const error = zero.error_mm();
@@ -294,7 +332,8 @@ std::string verdictText(RunResult const& result, UnitSystem units) {
                                                       : "too high: it cuts too shallow by that";
         auto const text = fmt::format("Z zero set at {}, true {}, off by {}: {}.", lengthText(zero.set_mm, units),
                                       lengthText(zero.true_mm, units), size, effect);
-        return result.outcome == controller::Outcome::Completed ? text : text + " Then it stopped: " + result.message;
+        auto const all = sides.empty() ? text : text + " " + sides;
+        return result.outcome == controller::Outcome::Completed ? all : all + " Then it stopped: " + result.message;
     }
     if (result.length && result.outcome == controller::Outcome::Completed) {
         auto const& length = *result.length;

@@ -22,6 +22,14 @@ struct ZZero {
     double error_mm() const { return set_mm - true_mm; }
 };
 
+/// X or Y of a work offset that a program set, machine coordinates as reported.
+struct SideZero {
+    int work_offset = 1;
+    double set_mm = 0;
+    std::optional<double> true_mm; ///< where it is meant to be; none: the world does not say
+    std::optional<double> error_mm() const { return true_mm ? std::optional(set_mm - *true_mm) : std::nullopt; }
+};
+
 /// A length that a program put into the table.
 struct SetLength {
     int tool = 0;
@@ -41,8 +49,9 @@ struct RunResult {
     std::vector<Touch> releases; ///< where it let go, on probing moves upward
     Vec3 position_mm{};
     double elapsed_s = 0, paused_s = 0;
-    std::optional<ZZero> z_zero;          ///< when the program set a work offset's Z
-    std::optional<SetLength> length;      ///< when the program filled the tool table
+    std::optional<ZZero> z_zero;                  ///< when the program set a work offset's Z
+    std::array<std::optional<SideZero>, 2> sides; ///< of X and Y
+    std::optional<SetLength> length;              ///< when the program filled the tool table
     std::optional<double> setter_trip_mm; ///< where the tool in the spindle trips the setter, with nothing on its disc
     std::optional<double> lowest_over_work_mm; ///< of the tip above the work's top, while it stood over the work
     bool moved = false;

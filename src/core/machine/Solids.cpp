@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/machine/Solids.h"
 
+#include "core/machine/Flank.h"
 #include "core/machine/ToolEnd.h"
 
 #include <algorithm>
@@ -103,7 +104,7 @@ Footprint around(double x_mm, double y_mm, double width_mm) {
 }
 
 struct Boxes {
-    std::array<Box, 6> boxes;
+    std::array<Box, 9> boxes;
     std::size_t count = 0;
     void add(Box box) { boxes[count++] = box; }
 };
@@ -121,7 +122,13 @@ Boxes boxesOf(World const& world, double x_mm) {
     Boxes all;
     if (world.plate.place == PlatePlace::OnStock) // a plate elsewhere is in nobody's way
         all.add({Solid::Plate, world.plate.footprint, plateSurface_mm(world, x_mm), world.plate.push_in_mm});
-    all.add({Solid::Work, world.stock, world.table_z_mm + world.stock_thickness_mm});
+    for (auto const& lip : lipsOf(world))
+        all.add({Solid::Plate, lip, plateSurface_mm(world, x_mm), world.plate.push_in_mm});
+    double const top = world.table_z_mm + world.stock_thickness_mm;
+    all.add({Solid::Work, world.stock, top, world.work_conducts ? world.plate.push_in_mm : 0});
+    if (world.round && world.round->boss_mm > 0)
+        all.add({Solid::Work, around(world.round->x_mm, world.round->y_mm, world.round->diameter_mm),
+                 top + world.round->boss_mm, world.plate.push_in_mm, true});
     all.add({Solid::Table, world.table, world.table_z_mm});
     if (world.setter) {
         auto const& s = *world.setter;
@@ -232,19 +239,28 @@ std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to
         auto const share = enters(box, radius_mm, box.top_z_mm + world.tool.length_mm - above_tip_mm, from, to);
         if (share && (!first || *share < first->share)) first = Hit{box.what, *share};
     };
+    bool const free = inBore(world, from); // down in its bore, or across in it
     for (std::size_t b = 0; b < all.count; ++b) {
         auto const& box = all.boxes[b];
         bool const cut = cuts && box.what == Solid::Work;
+        // What a flank touches gives way a little, and then it is a collision as well: below.
+        bool const touched =
+            (box.what == Solid::Work && world.work_conducts) || (box.what == Solid::Plate && world.plate.lips);
+        if (touched && free && box.what == Solid::Work) continue;
         if (straight_down && !cut) {
             double const lift = liftOver(world, box, to);
             if (std::isfinite(lift)) offer(box, everywhere_mm, lift);
         }
         for (auto const* shape : {&cutter, &above}) {
-            if (cut && shape == &cutter) continue;
+            if ((cut || touched) && shape == &cutter) continue;
             for (std::size_t i = 0; i < shape->count; ++i)
                 offer(box, shape->sections[i].radius_mm, shape->sections[i].above_tip_mm);
         }
     }
+    if (!straight_down && !cuts)
+        if (auto const share = flankMeets(world, from, to, world.plate.push_in_mm);
+            share && (!first || *share < first->share))
+            first = Hit{world.work_conducts ? Solid::Work : Solid::Plate, *share};
     return first;
 }
 

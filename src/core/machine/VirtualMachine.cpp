@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/machine/VirtualMachine.h"
 
+#include "core/machine/Flank.h"
 #include "core/machine/Solids.h"
 #include "core/quantity/Units.h"
 
@@ -157,9 +158,11 @@ std::optional<Trouble> VirtualMachine::overtravel() {
                    controller::Cause::StopChain};
 }
 
-/// A bridge needs the plate below, and what carries the signal through the tool.
-bool VirtualMachine::handCloses(double at_s) const {
-    return m_hand.at(at_s) || (m_bridge.at(at_s) && m_world.plate.place == PlatePlace::OnStock && plateSignals());
+bool VirtualMachine::handCloses(double at_s) const { return m_hand.at(at_s) || (m_bridge.at(at_s) && bridgeable()); }
+
+/// A bridge needs what is wired below, and what carries the signal through the tool.
+bool VirtualMachine::bridgeable() const {
+    return (m_world.plate.place == PlatePlace::OnStock || m_world.work_conducts) && plateSignals();
 }
 
 /// Whether a tip on the plate completes its circuit.
@@ -174,7 +177,9 @@ bool VirtualMachine::plateSignals() const {
 }
 
 bool VirtualMachine::plateTouched() const {
-    bool const tip = overPlate(m_world, m_position) && keepsContact(plateTopZ_mm(m_world, m_position));
+    bool tip = overPlate(m_world, m_position) && keepsContact(plateTopZ_mm(m_world, m_position));
+    tip = tip || (overWiredWork(m_world, m_position) && keepsContact(wiredWorkZ_mm(m_world, m_position)));
+    tip = tip || flankTouches(m_world, m_position) || (m_flank && m_made_at == m_position);
     return (tip && plateSignals()) || handCloses(m_now_s);
 }
 
@@ -235,8 +240,18 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (plateSignals() && overPlate(m_world, path.to))
             if (auto const s = downTo(plateTopZ_mm(m_world, path.to) + scatter_mm))
                 offer({path.profile.timeAt_s(*s), *s, false, false, true});
+        if (plateSignals() && overWiredWork(m_world, path.to))
+            if (auto const s = downTo(wiredWorkZ_mm(m_world, path.to) + scatter_mm))
+                offer({path.profile.timeAt_s(*s), *s, false, false, true});
+        if (auto const share = plateSignals() ? flankMeets(m_world, path.from, path.to) : std::nullopt) {
+            double const s = std::clamp(*share * path.length_mm - scatter_mm, 0.0, path.length_mm);
+            Trip made{path.profile.timeAt_s(s), s, false, false, true};
+            made.flank = true;
+            made.late_mm = std::max(0.0, s - *share * path.length_mm);
+            offer(made);
+        }
         hand(m_hand);
-        if (m_world.plate.place == PlatePlace::OnStock && plateSignals()) hand(m_bridge);
+        if (bridgeable()) hand(m_bridge);
     }
     if (auto const& setter = m_world.setter; setter && canChange(*setter)) {
         if (overDisc(m_world, path.to))
@@ -319,10 +334,12 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     double const true_z = path.at(trip->s_mm)[2];
     // What a plate bears counts from where this touch really tripped, as the feeds are computed.
     double const bears_mm = m_world.plate.push_in_mm;
-    if (trip->tip && !away && overPlate(m_world, path.to))
+    if (trip->tip && !trip->flank && !away && overPlate(m_world, path.to))
         m_world.plate.push_in_mm += std::max(0.0, plateTopZ_mm(m_world, path.to) - true_z);
+    m_world.plate.push_in_mm += away ? 0 : trip->late_mm;
     if (!trouble) trouble = collide(path, stop_mm);
     m_world.plate.push_in_mm = bears_mm;
+    m_flank = trip->flank;
     m_made_at = !away && trip->tip ? std::optional(m_position) : std::nullopt;
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
     (away ? m_releases : m_touches).push_back({kept[2], true_z, now_s(), trip->false_contact});
@@ -365,6 +382,7 @@ bool VirtualMachine::pause(std::string const& message) {
     }
     for (auto const& each : asked->acts) {
         if (each.what == Act::Leave) return false;
+        if (each.what == Act::LookAtLips && (!m_world.plate.lips || m_world.plate.lips->turned)) return false;
         if (shop::makesSignal(each.what))
             signal(each);
         else if (each.after_s < 0)
@@ -403,13 +421,17 @@ void VirtualMachine::output(int number, bool on) {
     if (on && m_world.setter && number == m_world.air_output) m_world.setter->chip_mm = 0;
 }
 
-/// The person takes the tool of that number; without one of that number the tool in the spindle stays.
 bool VirtualMachine::changeTool(int number) {
     m_now_s += m_world.person.pause_s;
     m_paused_s += m_world.person.pause_s;
+    putIn(number);
+    return true;
+}
+
+/// Whoever is asked for a tool that the world does not know leaves the one that is in.
+void VirtualMachine::putIn(int number) {
     for (auto const& each : m_world.tools)
         if (each.number == number) m_world.tool = each.tool;
-    return true; // whoever is asked for a tool that the world does not know leaves the one that is in
 }
 
 /// A signal made by hand: from its moment on for a while; begun before resuming, it is still there when Z starts.
@@ -458,6 +480,7 @@ void VirtualMachine::act(Act what) {
         if (m_world.setter) m_world.setter->chip_mm = 0;
         break;
     case Act::HomeAgain: homeAgain(); break;
+    case Act::ChangeTool: putIn(m_world.person.puts_in); break;
     case Act::TurnSpindle: m_world.spindle.turned_deg += 45; break;
     default: break;
     }

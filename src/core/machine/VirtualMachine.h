@@ -62,6 +62,8 @@ private:
         bool false_contact = false;
         bool finger = false; ///< on the setter's disc
         bool tip = false;    ///< by the tool itself
+        bool flank = false;  ///< from the side
+        double late_mm = 0;  ///< by which it then tripped behind the surface
     };
     /// Something that a person holds or presses for a while.
     struct Hand {
@@ -93,16 +95,19 @@ private:
     Vec3 reported(Vec3 const& true_mm) const;
     bool handCloses(double at_s) const;
     bool plateSignals() const;
+    bool bridgeable() const;
     void act(shop::Act what);
     void signal(shop::TimedAct const& act);
     /// What was to be done by now is done.
     void catchUp();
     PauseActs const* actsAt(std::string const& message);
     void homeAgain();
+    void putIn(int number);
 
     World m_world;
     Vec3 m_position;               ///< true
     Vec3 m_slack{};                ///< lost motion taken up downward
+    bool m_flank = false;          ///< the last contact was made from the side
     std::optional<Vec3> m_made_at; ///< where it came to rest after the last contact that the tip made
     double m_now_s = 0, m_paused_s = 0;
     double m_turns_until_s = 0;

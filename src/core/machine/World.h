@@ -34,13 +34,33 @@ struct Tool {
     bool conducts = true;
     shop::TipShape tip = shop::TipShape::Rim;
     double contact_radius_mm = 3; ///< of rim, pilot or inserts
-    int teeth = 2;                ///< inserts, evenly spaced; the first points to +X while the spindle is not turned
-    double vee_deg = 90;          ///< whole angle of a point's cone
-    double recess_mm = 3;         ///< how far an insert cutter's body lies above its inserts
-    double nut_mm = 0;            ///< largest diameter below the spindle face; 0: none
-    double stick_out_mm = 0;      ///< tip below the nut
+    int teeth =
+        2; ///< flutes or inserts, 0: a round pin; evenly spaced; the first points to +X while the spindle is not turned
+    double vee_deg = 90;     ///< whole angle of a point's cone
+    double recess_mm = 3;    ///< how far an insert cutter's body lies above its inserts
+    double nut_mm = 0;       ///< largest diameter below the spindle face; 0: none
+    double stick_out_mm = 0; ///< tip below the nut
     bool operator==(Tool const&) const = default;
 };
+
+/// What hangs down beside the work from a plate that lies at its corner.
+struct Lips {
+    double wall_mm = 0;
+    double drop_mm = 0;              ///< below the plate's underside
+    bool low_x = true, low_y = true; ///< at which sides they are to hang
+    bool turned = false;             ///< they hang at the others
+    bool operator==(Lips const&) const = default;
+};
+
+/// A bore in the work, or a boss on it.
+struct Round {
+    double x_mm = 0, y_mm = 0, diameter_mm = 0;
+    double boss_mm = 0; ///< how far it stands above the work; 0: a bore
+    bool operator==(Round const&) const = default;
+};
+
+/// Where zero is meant to lie along X or Y.
+enum class Datum { None, LowSide, HighSide, Middle };
 
 enum class PlatePlace { OnStock, AtFlank, InHand, Away };
 
@@ -51,6 +71,7 @@ struct Plate {
     PlatePlace place = PlatePlace::OnStock;
     double under_mm = 0; ///< what it lies on beside the work: a chip, a clamp
     double tilt_mm = 0;  ///< by which its +X edge stands higher than its -X edge
+    std::optional<Lips> lips;
     bool operator==(Plate const&) const = default;
 };
 
@@ -139,6 +160,7 @@ struct TypedNumber {
 struct Operator {
     std::vector<PauseActs> pauses; ///< at pauses that none belongs to, nothing is done
     double pause_s = 5;
+    int puts_in = 0;                   ///< number of the tool, where a pause asks for one
     double feed_override = 1;          ///< where the knob stands
     std::vector<TypedNumber> types;    ///< what is typed where a text in segments asks for a number
     std::vector<TypedNumber> misreads; ///< added to what is read or typed under that name
@@ -170,6 +192,10 @@ struct World {
     Footprint table;
     double stock_thickness_mm = 20;
     Footprint stock;
+    double skew_rad = 0;        ///< by which the work is turned about its corner at low X and low Y
+    bool work_conducts = false; ///< the work itself is wired in the place of the plate
+    std::optional<Round> round;
+    std::array<Datum, 2> datum{}; ///< what X and Y zero are meant to be
     Tool tool;
     std::vector<NumberedTool> tools; ///< what the person takes when asked for a number
     Plate plate;

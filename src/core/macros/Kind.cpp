@@ -7,35 +7,137 @@
 namespace steady::macros {
 namespace {
 
-struct Entry {
-    char const* name;
-    char const* title;
-    bool plate, setter, length;
-    bool retouch, table, per_tool; ///< the methods that have a use for it
+constexpr Traits rows[] = {
+    {.name = "plate-zero", .title = "Plate zero", .touches_plate = true, .retouch = true, .table = true},
+    {.name = "plate-zero-link",
+     .title = "Plate zero and link",
+     .touches_plate = true,
+     .touches_setter = true,
+     .sets = Sets::WorkZeroAndLink,
+     .retouch = true},
+    {.name = "re-touch",
+     .title = "Re-touch after a change",
+     .touches_setter = true,
+     .from_link = true,
+     .needs_zero = true,
+     .retouch = true},
+    {.name = "tool-length",
+     .title = "Tool length into the table",
+     .touches_setter = true,
+     .sets = Sets::Length,
+     .table = true},
+    {.name = "offset-per-tool",
+     .title = "Plate zero, one offset per tool",
+     .touches_plate = true,
+     .own_offsets = true,
+     .per_tool = true},
+    {.name = "re-touch-any",
+     .title = "Re-touch any tool",
+     .touches_setter = true,
+     .from_link = true,
+     .any_tool = true,
+     .needs_zero = true,
+     .retouch = true},
+    {.name = "tool-length-any",
+     .title = "Length of any tool",
+     .touches_setter = true,
+     .sets = Sets::Length,
+     .any_tool = true,
+     .table = true},
+    {.name = "table-zero",
+     .title = "Zero on the spoilboard",
+     .touches_setter = true,
+     .sets = Sets::WorkZeroAndLink,
+     .from_board = true,
+     .retouch = true},
+    {.name = "trim-zero",
+     .title = "Trim zero",
+     .sets = Sets::WorkZeroAndLink,
+     .needs_zero = true,
+     .moves = false,
+     .asks = Asks::Trim,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "go-and-look",
+     .title = "Go and look",
+     .sets = Sets::Nothing,
+     .needs_zero = true,
+     .asks = Asks::Look,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "change-by-hand",
+     .title = "Change by hand",
+     .touches_setter = true,
+     .from_link = true,
+     .needs_zero = true,
+     .changes_tool = true,
+     .asks = Asks::Change,
+     .retouch = true},
+    {.name = "prove-plate",
+     .title = "Prove the plate's signal",
+     .touches_plate = true,
+     .sets = Sets::Nothing,
+     .proves = true,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "prove-setter",
+     .title = "Prove the setter's signal",
+     .touches_setter = true,
+     .sets = Sets::Nothing,
+     .proves = true,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "edge",
+     .title = "Edge, X or Y",
+     .sets = Sets::Sides,
+     .asks = Asks::Side,
+     .sideways = Sideways::Edge,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "corner",
+     .title = "Corner, X and Y",
+     .sets = Sets::Sides,
+     .asks = Asks::Side,
+     .sideways = Sideways::Corner,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "bore-centre",
+     .title = "Centre of a bore",
+     .sets = Sets::Sides,
+     .asks = Asks::Side,
+     .sideways = Sideways::Bore,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "boss-centre",
+     .title = "Centre of a boss",
+     .sets = Sets::Sides,
+     .asks = Asks::Side,
+     .sideways = Sideways::Boss,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
+    {.name = "corner-plate",
+     .title = "Corner by a plate with lips",
+     .touches_plate = true,
+     .sets = Sets::SidesAndZero,
+     .asks = Asks::Side,
+     .sideways = Sideways::Lips,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
 };
-constexpr Entry entries[] = {
-    {"plate-zero", "Plate zero", true, false, false, true, true, false},
-    {"plate-zero-link", "Plate zero and link", true, true, false, true, false, false},
-    {"re-touch", "Re-touch after a change", false, true, false, true, false, false},
-    {"tool-length", "Tool length into the table", false, true, true, false, true, false},
-    {"offset-per-tool", "Plate zero, one offset per tool", true, false, false, false, false, true},
-    {"re-touch-any", "Re-touch any tool", false, true, false, true, false, false},
-    {"tool-length-any", "Length of any tool", false, true, true, false, true, false},
-    {"table-zero", "Zero on the spoilboard", false, true, false, true, false, false},
-    {"trim-zero", "Trim zero", false, false, false, true, true, true},
-    {"go-and-look", "Go and look", false, false, false, true, true, true},
-};
-static_assert(std::size(entries) == std::size(every_kind));
-
-Entry const& of(Kind kind) { return entries[static_cast<int>(kind)]; }
+static_assert(std::size(rows) == std::size(every_kind));
 
 } // namespace
 
-char const* name(Kind kind) { return of(kind).name; }
-char const* title(Kind kind) { return of(kind).title; }
-bool touchesPlate(Kind kind) { return of(kind).plate; }
-bool touchesSetter(Kind kind) { return of(kind).setter; }
-bool setsLength(Kind kind) { return of(kind).length; }
+Traits const& of(Kind kind) { return rows[static_cast<int>(kind)]; }
 
 std::optional<Kind> kindNamed(std::string_view name) {
     for (auto const kind : every_kind)
@@ -44,13 +146,17 @@ std::optional<Kind> kindNamed(std::string_view name) {
 }
 
 bool belongsTo(Kind kind, shop::Method method) {
-    auto const& entry = of(kind);
+    auto const& traits = of(kind);
     switch (method) {
-    case shop::Method::Retouch: return entry.retouch;
-    case shop::Method::LengthTable: return entry.table;
-    case shop::Method::OffsetPerTool: return entry.per_tool;
+    case shop::Method::Retouch: return traits.retouch;
+    case shop::Method::LengthTable: return traits.table;
+    case shop::Method::OffsetPerTool: return traits.per_tool;
     }
     return false;
+}
+
+Kind plateKind(shop::Method method) {
+    return method == shop::Method::OffsetPerTool ? Kind::OffsetPerTool : Kind::PlateZero;
 }
 
 } // namespace steady::macros

@@ -20,23 +20,61 @@ enum class Kind {
     ToolLengthAny,
     TableZero,
     TrimZero,
-    GoAndLook
+    GoAndLook,
+    ChangeByHand,
+    ProvePlate,
+    ProveSetter,
+    EdgeZero,
+    CornerZero,
+    BoreCentre,
+    BossCentre,
+    CornerPlate
 };
 
 inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink, Kind::Retouch,       Kind::ToolLength,
                                       Kind::OffsetPerTool, Kind::RetouchAny,    Kind::ToolLengthAny, Kind::TableZero,
-                                      Kind::TrimZero,      Kind::GoAndLook};
+                                      Kind::TrimZero,      Kind::GoAndLook,     Kind::ChangeByHand,  Kind::ProvePlate,
+                                      Kind::ProveSetter,   Kind::EdgeZero,      Kind::CornerZero,    Kind::BoreCentre,
+                                      Kind::BossCentre,    Kind::CornerPlate};
 
-char const* name(Kind kind);  ///< “plate-zero”, as files and the command line say
-char const* title(Kind kind); ///< “Plate zero”, as people read it
+/// What it leaves behind. A work zero is a work offset's Z; the link goes with it on a control that keeps numbers.
+enum class Sets { Nothing, WorkZero, WorkZeroAndLink, Length, Sides, SidesAndZero };
+/// What else it has to be told.
+enum class Asks { Nothing, Trim, Look, Change, Side };
+/// What a pin goes to from the side.
+enum class Sideways { No, Edge, Corner, Bore, Boss, Lips };
+
+/// By what the rest of the program treats a procedure: nobody asks which one it is.
+struct Traits {
+    char const* name;  ///< “plate-zero”, as files and the command line say
+    char const* title; ///< “Plate zero”, as people read it
+    bool touches_plate = false, touches_setter = false;
+    Sets sets = Sets::WorkZero;
+    bool from_link = false;    ///< its zero comes from what was kept for the tool before
+    bool from_board = false;   ///< its zero comes from the spoilboard's constant
+    bool any_tool = false;     ///< no list: a length is typed, or the tip jogged
+    bool own_offsets = false;  ///< each tool has its own work offset
+    bool needs_zero = false;   ///< works from the zero that is in force
+    bool changes_tool = false; ///< ends with another tool than it began with
+    bool proves = false;       ///< sees a signal, and nothing else
+    bool moves = true;
+    Asks asks = Asks::Nothing;
+    Sideways sideways = Sideways::No;
+    bool retouch = false, table = false, per_tool = false; ///< the methods that have a use for it
+
+    bool setsOffset() const {
+        return sets == Sets::WorkZero || sets == Sets::WorkZeroAndLink || sets == Sets::SidesAndZero;
+    }
+    bool setsSides() const { return sets == Sets::Sides || sets == Sets::SidesAndZero; }
+};
+Traits const& of(Kind kind);
+
+inline char const* name(Kind kind) { return of(kind).name; }
+inline char const* title(Kind kind) { return of(kind).title; }
 std::optional<Kind> kindNamed(std::string_view name);
 /// Whether a method has a use for it; the others are refused, since mixing methods cuts wrong.
 bool belongsTo(Kind kind, shop::Method method);
-
-/// Whether it touches a plate, or the fixed setter; some do neither.
-bool touchesPlate(Kind kind);
-bool touchesSetter(Kind kind);
-/// Whether it fills the tool table; the others, but go and look, set a work offset's Z.
-bool setsLength(Kind kind);
+/// By which that method sets the zero of a job with the plate.
+Kind plateKind(shop::Method method);
 
 } // namespace steady::macros

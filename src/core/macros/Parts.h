@@ -12,7 +12,10 @@ namespace steady::macros {
 
 constexpr Slot slot_fast{1}, slot_mean{4}, slot_result{5}, slot_setter{6}, slot_begin{9}, slot_found{10},
     slot_start{11}, slot_search{12}, slot_low{13}, slot_high{14}, slot_offset{15}, slot_seen{16}, slot_tries{17},
-    slot_mode{18}, slot_press{19}, slot_typed{20}, slot_told{24}, slot_jogged{25};
+    slot_mode{18}, slot_press{19}, slot_typed{20}, slot_told{24}, slot_jogged{25}, slot_x{27}, slot_y{28};
+/// Of touches from the side, where no setter is touched.
+constexpr Slot slot_x1{7}, slot_y1{8}, slot_x2{11}, slot_y2{12}, slot_x3{13}, slot_y3{14}, slot_skew{15},
+    slot_corner_x{29}, slot_corner_y{30};
 /// One for each slow touch that may be asked for.
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 

@@ -3,6 +3,7 @@
 #include "core/macros/PlateZeroRecipe.h"
 
 #include "core/macros/Figures.h"
+#include "core/macros/SideRecipes.h"
 #include "core/quantity/WorkOffset.h"
 
 #include <algorithm>
@@ -58,13 +59,14 @@ struct PlateBuilder {
     PlateZeroPlan const& plan;
     PlateZeroUse const& use;
     Parts parts;
+    std::optional<LipSteps> lips = {};
     Wording wording = wordingOf(zero.plate, zero.assembly);
 
     void add(std::string id, std::string purpose, Action action) {
         parts.add(std::move(id), std::move(purpose), std::move(action));
     }
     double fast() const { return plan.touch.feeds.fast_mm_min; }
-    bool links() const { return use.kind == Kind::PlateZeroLink; }
+    bool links() const { return of(use.kind).touches_setter; }
     std::string offset() const { return workOffsetName(zero.setup.place.work_offset); }
     bool perTool() const { return !use.own_offsets.empty(); }
 
@@ -146,8 +148,11 @@ struct PlateBuilder {
             use.table_length_mm ? "Zero lies the thickness below the trip point; the tool's length is taken off."
                                 : "The trip point is given the thickness: zero lies that much below it.",
             std::move(set));
-        if (!perTool()) add("", "Where it was touched, for going to look.", KeepSpot{zero.setup.place.work_offset});
-        parts.zero_now = "Z zero is set.";
+        if (!perTool() && !lips)
+            add("", "Where it was touched, for going to look.", KeepSpot{zero.setup.place.work_offset});
+        if (lips)
+            for (auto& step : lips->zeroes) parts.steps.push_back(std::move(step));
+        parts.zero_now = lips ? "X, Y and Z zero are set." : "Z zero is set.";
         add("", "Up and out of the way, Z alone.", RetractTo{parts.parkingZ_mm()});
     }
 
@@ -197,7 +202,7 @@ struct PlateBuilder {
 void describeUse(std::vector<std::string>& lines, zeroing::PlateZeroResult const& zero, PlateZeroUse const& use) {
     auto len = [&](double mm) { return lengthWithUnit(mm, zero.machine.units); };
     auto const offset = workOffsetName(zero.setup.place.work_offset);
-    if (use.kind == Kind::PlateZeroLink) {
+    if (of(use.kind).touches_setter) {
         lines.push_back(
             fmt::format("Sets: {} Z, work offset number {}, and its link.", offset, zero.setup.place.work_offset));
         lines.push_back(fmt::format("Setter: {}, at machine X {} Y {}.", use.setter->name, len(use.setter->x_mm),
@@ -255,6 +260,11 @@ std::vector<std::string> header(zeroing::PlateZeroResult const& zero, PlateZeroP
 
 } // namespace
 
+std::pair<std::string, Acts> proofWords(shop::TouchPlate const& plate, shop::Assembly const& tool) {
+    auto words = wordingOf(plate, tool);
+    return {std::move(words.prove), std::move(words.prove_acts)};
+}
+
 bool mayLift(shop::TouchPlate const& plate, shop::Assembly const& tool) {
     double const wide = std::max(plate.width_mm, plate.depth_mm);
     return tool.tip != shop::TipShape::Insert && (wide - tool.diameter_mm) / 2 >= finger_breadth_mm;
@@ -295,8 +305,17 @@ Result<Recipe> plateZeroRecipe(zeroing::PlateZeroResult const& zero, PlateZeroUs
     builder.begin();
     builder.prove();
     builder.measure();
+    auto lines = header(zero, *plan, use);
+    if (of(use.kind).sideways == Sideways::Lips) {
+        auto lips = lipSteps(zero, plan->touch);
+        if (!lips) return Failure(lips.error());
+        builder.add("", "Where it was touched, for going to look.", KeepSpot{zero.setup.place.work_offset});
+        for (auto& step : lips->touches) builder.parts.steps.push_back(std::move(step));
+        lines.insert(lines.end(), lips->header.begin(), lips->header.end());
+        builder.lips = std::move(*lips);
+    }
     builder.finish();
-    return Recipe{title(use.kind), header(zero, *plan, use), zero.machine.units, std::move(builder.parts.steps)};
+    return Recipe{title(use.kind), std::move(lines), zero.machine.units, std::move(builder.parts.steps)};
 }
 
 std::vector<std::string> headerBegin(shop::Machine const& machine) {

@@ -44,6 +44,9 @@ struct PlateZeroUse {
 Result<PlateZeroPlan> planPlateZero(zeroing::PlateZeroResult const& zero, PlateZeroUse const& use = {});
 Result<Recipe> plateZeroRecipe(zeroing::PlateZeroResult const& zero, PlateZeroUse const& use = {});
 
+/// How the plate's signal is asked for, and what the person then does.
+std::pair<std::string, Acts> proofWords(shop::TouchPlate const& plate, shop::Assembly const& tool);
+
 /// Whether a finger's breadth of plate stands out on each side of the cutter, so that it may be lifted to the tip.
 bool mayLift(shop::TouchPlate const& plate, shop::Assembly const& tool);
 

@@ -40,15 +40,15 @@ std::optional<std::string> setterWords(facts::Reader const& book, shop::ZeroSetu
 
 std::optional<std::string> restsOn(facts::Reader const& book, zeroing::PlateZeroResult const& zero, Kind kind) {
     std::string words;
-    if (touchesPlate(kind)) words = plateWords(book, zero);
-    if (touchesSetter(kind))
+    if (of(kind).touches_plate) words = plateWords(book, zero);
+    if (of(kind).touches_setter)
         if (auto const setter = setterWords(book, zero.setup)) words += (words.empty() ? "" : ", and ") + *setter;
     return words.empty() ? std::nullopt : std::optional("Rests on: " + words + ".");
 }
 
 std::vector<shop::Used> figuresOf(facts::Reader const& book, zeroing::PlateZeroResult const& zero, Kind kind) {
     auto figures = zeroing::zeroUsed(zero);
-    auto const* setter = touchesSetter(kind) ? book.find(zero.setup.place.setter) : nullptr;
+    auto const* setter = of(kind).touches_setter ? book.find(zero.setup.place.setter) : nullptr;
     if (!setter) return figures;
     auto const id = zero.setup.place.setter.value;
     figures.push_back({"X of the setter", id, setter->x_mm});

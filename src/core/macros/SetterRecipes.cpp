@@ -18,8 +18,6 @@ namespace {
 
 constexpr char const* same_stock = "Same stock, unmoved, as when its zero was set?";
 
-bool anyTool(Kind kind) { return kind == Kind::RetouchAny || kind == Kind::ToolLengthAny; }
-
 struct SetterBuilder {
     Kind kind;
     facts::Reader const& book;
@@ -34,9 +32,31 @@ struct SetterBuilder {
     Parts parts{machine, "", {}};
     std::vector<std::string> header = headerBegin(machine);
 
+    /// A tool to change to, and a place that the axes reach.
+    Result<void> checkChange() const {
+        if (!of(kind).changes_tool) return {};
+        auto const& to = setup.change;
+        if (!book.find(to.next) || to.next == setup.place.assembly)
+            return fail(Code::Missing, {"change"}, "Another tool than the one in the spindle",
+                        "Choose the next one at Macros, below “The change”.");
+        if (to.x_mm.has_value() != to.y_mm.has_value())
+            return fail(Code::Missing, {"change"}, "The other axis of the place where tools are changed",
+                        "Type both X and Y, or neither.");
+        for (int axis = 0; axis < 2; ++axis) {
+            auto const at = axis == 0 ? to.x_mm : to.y_mm;
+            auto const& travel = machine.axes[static_cast<std::size_t>(axis)];
+            if (at && !travel.contains(*at))
+                return fail(Code::NotInTravel, {"change"},
+                            fmt::format("{} {}", "XY"[axis], lengthText(*at, book.units())),
+                            fmt::format("{} {} to {}", "XY"[axis], lengthNumber(travel.low_mm, book.units()),
+                                        lengthText(travel.high_mm, book.units())));
+        }
+        return {};
+    }
+
     /// The list that it is written for, or what any tool must be like.
     Result<void> findTools() {
-        if (anyTool(kind)) {
+        if (of(kind).any_tool) {
             auto const found = fitsSetter(book, setup);
             if (!found) return Failure(found.error());
             fits = *found;
@@ -44,16 +64,18 @@ struct SetterBuilder {
                 if (!zeroing::reachesDisc(*tool, setter)) too_wide.push_back(tool->number);
             return {};
         }
-        auto found = setterWay(book, setup, setup.place.assembly);
+        auto found = setterWay(book, setup, measured());
         if (!found) return Failure(found.error());
         way = std::move(*found);
-        if (auto const* tool = book.find(setup.place.assembly); lacks.numbers && tool) {
+        if (auto const* tool = book.find(measured()); tool && (lacks.numbers || of(kind).changes_tool)) {
             std::erase_if(way.rows, [&](SetterWay::Row const& row) { return row.number != tool->number; });
             way.left_out.clear();
         }
         return {};
     }
 
+    /// The tool that goes on the setter.
+    Id<shop::Assembly> measured() const { return of(kind).changes_tool ? setup.change.next : setup.place.assembly; }
     UnitSystem units() const { return machine.units; }
     std::string len(double mm) const { return lengthWithUnit(mm, units()); }
     void add(std::string id, std::string purpose, Action action) {
@@ -171,7 +193,7 @@ struct SetterBuilder {
                                lengthText(fits->widest_mm, units()), lengthNumber(fits->shortest_mm, units()),
                                lengthText(fits->longest_mm, units()), lengthText(fits->least_stick_out_mm, units()))
                  : std::string();
-        parts.readySetter(touch, setter, provesSetter(setter, kind == Kind::Retouch), ask, look);
+        parts.readySetter(touch, setter, provesSetter(setter, of(kind).from_link && !of(kind).any_tool), ask, look);
         if (!fits) {
             parts.acrossToSetter(setter);
         } else {
@@ -210,6 +232,51 @@ struct SetterBuilder {
                 {},
                 {}});
         parts.begin(0);
+        requireLinks();
+        if (of(kind).changes_tool) change();
+        requireTool();
+        reach(same_stock);
+        SetZeroFromLink set{slot_setter, slot_result, offsets(), addends(touch.lag_mm, {}), {}};
+        set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
+        set.known_d_mm = known_d_mm;
+        add("", "The setter stands D above work zero: the new zero is that much below this contact.", std::move(set));
+        add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
+        if (of(kind).changes_tool)
+            add("", "Back over where the job stopped, Z up: the job goes down by itself.", MoveBack{slot_x, slot_y});
+        add("", "",
+            End{fmt::format(
+                "Set for this tool: {} Z zero. Other offsets still have the old tool's. {} Leave the length "
+                "offset off.",
+                offsetNames(), afterTheEnd(machine, setup.place.work_offset, false))});
+        header.push_back(
+            fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
+                        "tool's zero.",
+                        offsetNames()));
+        return recipe();
+    }
+
+    /// Up, to where tools are changed; what turned is still, what holds the work goes on holding it.
+    void change() {
+        auto const& next = *book.find(setup.change.next);
+        add("", "Up, Z alone, with room for a check that goes up.", RetractTo{parts.parkingZ_mm()});
+        parts.requireOpen("open-check", "This tells where it stands, and that the input is at rest.",
+                          "The input reads contact at rest; look at the setter, its lead and its plug.", false,
+                          touch.feeds.fast_mm_min, slot_begin);
+        add("", "Where the job stopped.", KeepPlace{slot_x, slot_y});
+        add("", "Safe Z before any X and Y.", RetractTo{machine.safeZ_mm()});
+        if (setup.change.x_mm && setup.change.y_mm)
+            add("", "To where tools are changed.", MoveAcross{*setup.change.x_mm, *setup.change.y_mm});
+        add("", "The control takes the number; that the tool has it, only eyes can tell.",
+            ChangeTool{next.number,
+                       fmt::format("Spindle unable to start, vacuum left on. Put in tool {}, {}: cone and nut clean, "
+                                   "tightened as its holder wants it.",
+                                   next.number, next.name)});
+        header.push_back(fmt::format("Change to tool {}, {}. Does {{tool change}} move this control by itself, or wait "
+                                     "for nobody? Try it first with nothing below.",
+                                     next.number, next.name));
+    }
+
+    void requireLinks() {
         for (int const n : offsets()) {
             auto const name = workOffsetName(n);
             add("require-link", "Without a true link, and the zero that it belongs to, the new zero would be anywhere.",
@@ -224,23 +291,6 @@ struct SetterBuilder {
                                             name),
                                 false)});
         }
-        requireTool();
-        reach(same_stock);
-        SetZeroFromLink set{slot_setter, slot_result, offsets(), addends(touch.lag_mm, {}), {}};
-        set.wrong = wrongText("Z zero is wrong now: set it again before anything else.");
-        set.known_d_mm = known_d_mm;
-        add("", "The setter stands D above work zero: the new zero is that much below this contact.", std::move(set));
-        add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
-        add("", "",
-            End{fmt::format(
-                "Set for this tool: {} Z zero. Other offsets still have the old tool's. {} Leave the length "
-                "offset off.",
-                offsetNames(), afterTheEnd(machine, setup.place.work_offset, false))});
-        header.push_back(
-            fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
-                        "tool's zero.",
-                        offsetNames()));
-        return recipe();
     }
 
     Result<Recipe> toolLength() {
@@ -420,13 +470,10 @@ Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetu
     SetterBuilder b{kind,    book,    setup,
                     machine, *setter, planTouch(machine, feedsAt(machine, *setter, lacks), setter->practice, true),
                     lacks};
+    if (auto const next = b.checkChange(); !next) return Failure(next.error());
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
-    switch (kind) {
-    case Kind::ToolLength:
-    case Kind::ToolLengthAny: return b.toolLength();
-    case Kind::TableZero: return b.tableZero();
-    default: return b.retouch();
-    }
+    if (of(kind).sets == Sets::Length) return b.toolLength();
+    return of(kind).from_board ? b.tableZero() : b.retouch();
 }
 
 Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop) {

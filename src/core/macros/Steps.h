@@ -234,13 +234,78 @@ struct TellLength {
 struct End {
     std::string text;
 };
+/// The person puts in the tool of that number, and the control knows it from then on.
+struct ChangeTool {
+    int number;
+    std::string text; ///< what the person is told
+};
+/// X and Y of where the tool stands, machine coordinates; behind a probing move, which tells them.
+struct KeepPlace {
+    Slot x, y;
+};
+/// Back over it, Z untouched; only from a height that clears everything.
+struct MoveBack {
+    Slot x, y;
+};
+
+/// One of the axes X and Y, in which a pin goes until it touches.
+enum class Across { X, Y };
+/// A probing move along the axis, with its sign; the trip point is kept, machine coordinates.
+struct ProbeSide {
+    Across axis;
+    double distance_mm; ///< at most, with its sign
+    double feed_mm_min;
+    Slot into;
+    std::string alarm;
+};
+/// A probing move that must meet nothing: along X, Y or Z (2), by a distance.
+struct GoSoftly {
+    int axis;
+    double by_mm;
+    double feed_mm_min;
+    std::string alarm;
+};
+/// The same to where a slot says, with what is added; machine coordinates.
+struct GoSoftlyTo {
+    Across axis;
+    Slot to;
+    double add_mm;
+    double most_mm; ///< farther than this it goes nowhere
+    double feed_mm_min;
+    std::string alarm;
+};
+/// Off a touch, and a moment to settle.
+struct BackOffSide {
+    Across axis;
+    double by_mm; ///< with its sign
+    double feed_mm_min, settle_s;
+};
+/// Where an edge told by two touches along it crosses one that is square to it, told by one. All slots hold machine
+/// coordinates of the pin's axis; the offsets lie between that and the edge, with their signs.
+struct TakeCorner {
+    Slot x1, y1, x2, y2; ///< both touches on the edge that is met in X
+    Slot y3, x3;         ///< the touch on the other one
+    double x_offset_mm, y_offset_mm;
+    double most_skew; ///< as a slope
+    Slot skew, x, y;  ///< slope, and the corner
+    std::string alarm;
+};
+/// X or Y of the work offset = slot + the addends, then read back.
+struct SetSideZero {
+    Across axis;
+    Slot slot, into;
+    int work_offset;
+    std::vector<double> addends_mm;
+    std::string wrong;
+};
 
 using Action =
     std::variant<SetModes, RequireNoShift, RequireHomed, RequireToolAllowed, RequireToolNot, SpindleStop, Pause,
                  RequireOpen, ProveContact, TakeBack, ProbeDown, Release, Descend, DescendToWork, BackOff, Wait,
                  AirBlast, RequireAgreement, TakeMean, RequireLag, RequireWindow, SetWorkZero, ClearLink, StoreLink,
                  RequireLink, SetZeroFromLink, Trim, SetToolLength, LengthOffset, ChooseBound, StartWhereJogged, When,
-                 EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End>;
+                 EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End, ChangeTool, KeepPlace, MoveBack,
+                 ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

@@ -35,9 +35,10 @@ machine::World drawn(machine::World const& believed, Spreads const& spreads, std
     world.plate.thickness_mm += sumOf(spreads.plate, rng);
     double const stock = rng.between(-1, 1) * spreads.stock_mm, length = rng.between(-1, 1) * spreads.length_mm;
     world.stock_thickness_mm += stock;
-    world.tool.length_mm += length;
+    if (spreads.tool_number == 0) world.tool.length_mm += length;
+    int const varied = spreads.tool_number > 0 ? spreads.tool_number : world.memory.tool;
     for (auto& each : world.tools)
-        if (each.number == world.memory.tool) each.tool.length_mm += length;
+        if (each.number == varied) each.tool.length_mm += length;
     if (world.plate.place == machine::PlatePlace::OnStock) world.position_mm[2] += stock + length;
     world.table_z_mm -= sumOf(spreads.kept, rng); // the work lies where it lies: the link is off
     for (auto& axis : world.home_error_mm) axis += spreads.home_mm * rng.normal();

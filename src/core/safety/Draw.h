@@ -19,7 +19,8 @@ namespace steady::safety {
 struct Spreads {
     std::vector<uncertainty::Contribution> plate; ///< of the plate's thickness
     std::vector<uncertainty::Contribution> kept;  ///< of the work zero that a link or a board constant tells
-    double length_mm = 0;                         ///< of the tool in the spindle, evenly, ±
+    double length_mm = 0;                         ///< of the tool that is measured, evenly, ±
+    int tool_number = 0;                          ///< which that is; 0: the one in the spindle
     double stock_mm = 0;                          ///< of the stock's thickness, evenly, ±
     double home_mm = 0;                           ///< standard deviation of each axis from one homing to the next
     double scatter_mm = 0;                        ///< standard deviation of the trip height, touch by touch

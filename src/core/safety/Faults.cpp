@@ -45,6 +45,18 @@ machine::PauseActs* afterSignal(World& world, Act made) {
     return nullptr;
 }
 
+/// The tool that a macro measures: the one in the spindle, or the one that it asks for.
+auto& measured(auto& world) {
+    for (auto& each : world.tools)
+        if (world.person.puts_in > 0 && each.number == world.person.puts_in) return each.tool;
+    return world.tool;
+}
+int numberOf(World const& world) { return world.person.puts_in > 0 ? world.person.puts_in : world.memory.tool; }
+bool isAnother(World const& world, machine::NumberedTool const& each) {
+    auto const length_mm = measured(world).length_mm;
+    return each.number != numberOf(world) && std::abs(each.tool.length_mm - length_mm) > 2;
+}
+
 double plateTop(World const& world) { return world.zeroOnStock_mm() + world.plate.thickness_mm; }
 
 void eachOffset(World& world, void (*change)(World&, macros::LinkNumbers const&)) {
@@ -55,42 +67,59 @@ double native(World const& world, double mm) {
 }
 
 // What a fault needs to have an effect.
-bool anyMotion(Kind kind, World const&) { return kind != Kind::TrimZero; }
+bool anyMotion(Kind kind, World const&) { return macros::of(kind).moves; }
 bool anything(Kind, World const&) { return true; }
-bool plate(Kind kind, World const&) { return macros::touchesPlate(kind); }
-bool setter(Kind kind, World const& world) { return macros::touchesSetter(kind) && world.setter; }
-bool device(Kind kind, World const& world) { return plate(kind, world) || setter(kind, world); }
+bool plate(Kind kind, World const&) { return macros::of(kind).touches_plate; }
+/// A pin that touches from the side.
+bool sideways(Kind kind, World const&) { return macros::of(kind).sideways != macros::Sideways::No; }
+/// The input of the plate tells of a touch: of the plate, or of work that is wired in its place.
+bool plateWired(Kind kind, World const& world) { return plate(kind, world) || sideways(kind, world); }
+bool oneTouch(Kind kind, World const&) {
+    auto const how = macros::of(kind).sideways;
+    return how == macros::Sideways::Edge || how == macros::Sideways::Lips;
+}
+bool hangs(Kind, World const& world) { return world.plate.lips.has_value(); }
+bool isRound(Kind, World const& world) { return world.round.has_value(); }
+bool setter(Kind kind, World const& world) { return macros::of(kind).touches_setter && world.setter; }
+bool device(Kind kind, World const& world) { return plateWired(kind, world) || setter(kind, world); }
+/// It measures there, and sees more than a signal.
+bool onPlate(Kind kind, World const& world) { return plate(kind, world) && !macros::of(kind).proves; }
+bool onSetter(Kind kind, World const& world) { return setter(kind, world) && !macros::of(kind).proves; }
+bool clipStays(Kind kind, World const& world) {
+    return (onPlate(kind, world) || sideways(kind, world)) && world.input.path == shop::Path::Clip;
+}
+bool rapids(Kind kind, World const&) { return macros::of(kind).moves && !macros::of(kind).proves; }
 bool setterAlone(Kind kind, World const& world) { return setter(kind, world) && !plate(kind, world); }
 bool plateInput(Kind kind, World const& world) {
-    return plate(kind, world) || (setter(kind, world) && world.input.circuit == shop::Circuit::ClosedAtRest);
+    return plateWired(kind, world) || (setter(kind, world) && world.input.circuit == shop::Circuit::ClosedAtRest);
 }
 bool clipOn(Kind kind, World const& world) { return plate(kind, world) && world.input.path == shop::Path::Clip; }
-bool inserts(Kind kind, World const& world) { return plate(kind, world) && world.tool.tip == shop::TipShape::Insert; }
+bool inserts(Kind kind, World const& world) { return onPlate(kind, world) && world.tool.tip == shop::TipShape::Insert; }
 bool byHand(Kind, World const& world) {
     return std::any_of(world.person.pauses.begin(), world.person.pauses.end(), signals);
 }
-bool readsLink(Kind kind, World const&) { return kind == Kind::Retouch || kind == Kind::RetouchAny; }
-bool keepsZero(Kind kind, World const& world) {
-    return readsLink(kind, world) || kind == Kind::TrimZero || kind == Kind::GoAndLook;
-}
-bool lengthMatters(Kind kind, World const& world) { return setter(kind, world) || kind == Kind::GoAndLook; }
+bool readsLink(Kind kind, World const&) { return macros::of(kind).from_link; }
+bool keepsZero(Kind kind, World const&) { return macros::of(kind).needs_zero; }
+/// It goes down to a zero and sets nothing.
+bool looks(Kind kind) { return macros::of(kind).asks == macros::Asks::Look; }
+bool lengthMatters(Kind kind, World const& world) { return onSetter(kind, world) || looks(kind); }
 bool numberMatters(Kind kind, World const& world) {
-    return (setter(kind, world) || kind == Kind::OffsetPerTool || (kind == Kind::PlateZero && world.jobs_use_table)) &&
-           kind != Kind::RetouchAny && kind != Kind::ToolLengthAny;
+    return (onSetter(kind, world) || macros::of(kind).own_offsets || (onPlate(kind, world) && world.jobs_use_table)) &&
+           !macros::of(kind).any_tool;
 }
 bool otherTool(Kind kind, World const& world) {
-    return (numberMatters(kind, world) || kind == Kind::GoAndLook) &&
-           std::any_of(world.tools.begin(), world.tools.end(), [&](machine::NumberedTool const& each) {
-               return each.number != world.memory.tool && std::abs(each.tool.length_mm - world.tool.length_mm) > 2;
-           });
+    return (numberMatters(kind, world) || looks(kind)) &&
+           std::any_of(world.tools.begin(), world.tools.end(),
+                       [&](machine::NumberedTool const& each) { return isAnother(world, each); });
 }
 /// The control tells the tool that T chose last, not the one in the spindle.
 bool showsChosen(Kind kind, World const& world) {
-    return (numberMatters(kind, world) || kind == Kind::ToolLengthAny) && world.tools.size() > 1 &&
+    return (numberMatters(kind, world) || macros::of(kind).sets == macros::Sets::Length) && world.tools.size() > 1 &&
            dialectOf(world).variables.at(controller::Shows::SelectedTool) > 0;
 }
-bool writes(Kind kind, World const&) { return kind != Kind::GoAndLook; }
-bool setsOffset(Kind kind, World const& world) { return writes(kind, world) && !macros::setsLength(kind); }
+bool changes(Kind kind, World const& world) { return macros::of(kind).changes_tool && world.tools.size() > 1; }
+bool writes(Kind kind, World const&) { return macros::of(kind).sets != macros::Sets::Nothing; }
+bool setsOffset(Kind kind, World const&) { return macros::of(kind).setsOffset(); }
 
 bool read(Kind, World const& world) { return dialectOf(world).streamed; }
 
@@ -107,7 +136,7 @@ constexpr Fault every_fault[] = {
     {"plate_thin", "The plate is 0.40 mm thinner than the book says",
      "Another plate, a worn one, or a slip in measuring it.", "Everything cuts too deep, by the same amount.",
      "Measure the plate, and the first cut.", "A contact says where the tip met the plate, not how thick the plate is.",
-     plate, [](World& w) { w.plate.thickness_mm -= 0.4; }},
+     onPlate, [](World& w) { w.plate.thickness_mm -= 0.4; }},
     {"lead_off", "The lead has come off", "A pulled cable, a loose screw, a broken core.",
      "The lamp stays as it is when you touch.", "Prove the signal before the first touch of the day.", nullptr,
      plateInput, [](World& w) { w.input.lead_off = true; }},
@@ -146,14 +175,14 @@ constexpr Fault every_fault[] = {
      [](World& w) { w.memory.shift_mm[2] = w.memory.kept_shift_mm[2] = 2.5; }},
     {"false_contact", "A false contact on the way down",
      "Interference of the spindle's drive, a chip, a bouncing lead.", "It stops in mid-air.",
-     "Lead away from the motor's cable; touch with the spindle off.", nullptr, plate,
+     "Lead away from the motor's cable; touch with the spindle off.", nullptr, onPlate,
      [](World& w) {
          w.false_contacts.push_back({plateTop(w) + 4, 0.02});
      }},
     {"plate_left", "The plate is forgotten on the work", "Hurry.", "The next move goes to the plate.",
-     "Plate, lead and clip away before resuming.", nullptr, plate, [](World& w) { forget(w, {Act::TakePlate}); }},
+     "Plate, lead and clip away before resuming.", nullptr, onPlate, [](World& w) { forget(w, {Act::TakePlate}); }},
     {"clip_left", "The clip is forgotten on the tool", "Hurry.", "It turns with the tool.",
-     "Plate, lead and clip away before resuming.", nullptr, clipOn, [](World& w) { forget(w, {Act::TakeClip}); }},
+     "Plate, lead and clip away before resuming.", nullptr, clipStays, [](World& w) { forget(w, {Act::TakeClip}); }},
     {"clip_lost", "The clip falls off while the plate is laid", "A weak spring, a smooth shank.",
      "The lamp stays dark when you touch.", "Prove the signal when everything lies and is clipped.", nullptr, clipOn,
      [](World& w) {
@@ -163,7 +192,7 @@ constexpr Fault every_fault[] = {
      }},
     {"clip_lost_later", "The clip falls off after the signal was proved", "A weak spring, a lead that pulls.",
      "The tool goes on when it meets the plate.", "After the proof touch neither plate nor clip; hand at the stop.",
-     "An open circuit looks the same whether nothing touches or the clip lies on the floor.", clipOn,
+     "An open circuit looks the same whether nothing touches or the clip lies on the floor.", clipStays,
      [](World& w) {
          for (Act const made : {Act::BridgePlate, Act::LiftPlate})
              if (auto* pause = afterSignal(w, made)) pause->acts.push_back(Act::TakeClip);
@@ -181,7 +210,7 @@ constexpr Fault every_fault[] = {
     {"hand_at_setter", "A hand is at the setter again as the tool comes", "A last chip to wipe away.",
      "A hand between tool and setter.",
      "“Hands clear” means it: from that pause on nobody reaches in, hand at the stop.",
-     "The input shows a pressed disc, not who presses it, and shows nothing before that.", setter,
+     "The input shows a pressed disc, not who presses it, and shows nothing before that.", onSetter,
      [](World& w) {
          auto* pause = afterSignal(w, Act::PressSetter);
          for (auto& each : w.person.pauses)
@@ -192,14 +221,15 @@ constexpr Fault every_fault[] = {
      }},
     {"plate_on_chip", "A chip of 0.3 mm lies under the plate", "The work was not wiped.",
      "Everything cuts too shallow by the chip.", "Wipe the work and the plate; press it flat.",
-     "The plate is touched wherever it lies; what it lies on makes no contact.", plate,
+     "The plate is touched wherever it lies; what it lies on makes no contact.", onPlate,
      [](World& w) { w.plate.under_mm = 0.3; }},
     {"plate_on_clamp", "The plate lies on a clamp, 3 mm higher", "Laid down without looking.", "The plate stands high.",
-     look, "A clamp's height is within what the work itself may differ by.", plate,
+     look, "A clamp's height is within what the work itself may differ by.", onPlate,
      [](World& w) { w.plate.under_mm = 3; }},
     {"plate_tilted", "The plate lies tilted, by 0.6 mm from edge to edge", "A chip under one edge, a burr.",
      "The plate rocks.", "Press the plate flat at two corners; it must not rock.",
-     "A tilt changes the height under the tip like another thickness.", plate, [](World& w) { w.plate.tilt_mm = 0.6; }},
+     "A tilt changes the height under the tip like another thickness.", onPlate,
+     [](World& w) { w.plate.tilt_mm = 0.6; }},
     {"insert_over_edge", "The insert stands over the plate's edge", "The spindle stands turned as it stopped.",
      "The plate is touched by the body.",
      "Turn the spindle so that one insert stands over the middle of the plate, and look from the side.",
@@ -215,7 +245,7 @@ constexpr Fault every_fault[] = {
      [](World& w) { w.person.feed_override = 2; }},
     {"steps_lost", "Z loses steps on its first rapid move, by 1.5 mm", "Too fast for a dirty screw, a knock.",
      "A groan, a clack.", "Go and look before the first cut; home again when anything sounded wrong.",
-     "A motor without feedback is counted, not seen.", anyMotion,
+     "A motor without feedback is counted, not seen.", rapids,
      [](World& w) {
          w.lost_steps = {1, {0, 0, 1.5}};
      }},
@@ -228,11 +258,11 @@ constexpr Fault every_fault[] = {
     {"setter_missing", "The setter is not there", "Taken off for a large sheet.", "An empty place.",
      "Look that it stands there before resuming.", nullptr, setter, [](World& w) { w.setter.reset(); }},
     {"setter_moved", "The setter was moved sideways by 60 mm", "Bolted down elsewhere.",
-     "The tool comes down beside it.", "After moving it, type where it stands.", nullptr, setter,
+     "The tool comes down beside it.", "After moving it, type where it stands.", nullptr, onSetter,
      [](World& w) { w.setter->x_mm += 60; }},
     {"setter_raised", "The setter was bolted down again, 0.8 mm higher", "Bolted down again over a chip, or on a shim.",
      "All tools after it are off by the same.", "After the setter was touched by anything: plate zero and link anew.",
-     "A contact says where the disc was met, not on what the setter stands.", setter,
+     "A contact says where the disc was met, not on what the setter stands.", onSetter,
      [](World& w) { w.setter->base_z_mm += 0.8; }},
     {"setter_lead_off", "The setter's lead has come off", "A pulled cable.", "Its lamp does not change.",
      "Press it by hand before the first touch of the day.", nullptr, setter,
@@ -243,17 +273,17 @@ constexpr Fault every_fault[] = {
     {"setter_dead", "The setter's contact is dead, and the tool 1.8 mm longer than its record",
      "Chips under the disc, a worn contact.", "Its lamp does not change when it is pressed.",
      "A re-touch by list presses no closed setter: press it by hand before the first of the day.",
-     "At rest a dead closed contact reads like a sound one; only a press shows it.", setter,
+     "At rest a dead closed contact reads like a sound one; only a press shows it.", onSetter,
      [](World& w) {
          w.setter->shorted = w.setter->circuit == shop::Circuit::ClosedAtRest;
          w.setter->lead_off = w.setter->circuit == shop::Circuit::OpenAtRest;
-         w.tool.length_mm += 1.8;
+         measured(w).length_mm += 1.8;
      }},
     {"chip", "A chip of 0.3 mm lies on the disc", "It was not wiped.", "The tool reads long by the chip.",
-     "Wipe, or blow it clean, before every touch.", nullptr, setter, [](World& w) { w.setter->chip_mm = 0.3; }},
+     "Wipe, or blow it clean, before every touch.", nullptr, onSetter, [](World& w) { w.setter->chip_mm = 0.3; }},
     {"chip_not_wiped", "A chip of 0.3 mm lies on the disc, and nobody wipes it", "Nobody looked.",
      "The tool reads long by the chip.", "Wipe, and look at the disc against the light.",
-     "The disc trips under a chip as under a tool.", setter,
+     "The disc trips under a chip as under a tool.", onSetter,
      [](World& w) {
          w.setter->chip_mm = 0.3;
          forget(w, {Act::WipeDisc});
@@ -265,26 +295,50 @@ constexpr Fault every_fault[] = {
     {"input_slow_plate", "The input answers half a second late, over a plate that does not give",
      "A filter time raised against false contacts.", "Z goes on for a moment after the contact.",
      "It shows while the signal is proved: Z must stop at once when the spanner touches.",
-     "The contact is reported late, and nothing else tells when it was.", plate,
+     "The contact is reported late, and nothing else tells when it was.", onPlate,
      [](World& w) { w.input.debounce_s += 0.5; }},
     {"tool_longer", "The tool is 8 mm longer than its record", "Gripped again, another cutter in the holder.",
      "It comes nearer than it should.", "A tool gripped again is a new tool: measure it.", nullptr, lengthMatters,
-     [](World& w) { w.tool.length_mm += 8; }},
+     [](World& w) { measured(w).length_mm += 8; }},
     {"tool_shorter", "The tool is 8 mm shorter than its record", "Pushed up in the collet, broken off.",
      "It does not reach.", "A tool gripped again is a new tool: measure it.", nullptr, lengthMatters,
-     [](World& w) { w.tool.length_mm -= 8; }},
+     [](World& w) { measured(w).length_mm -= 8; }},
     {"tool_other", "Another tool is in the spindle than its number says", "Number and holder mixed up.",
      "The number on the screen is not the one on the holder.",
      "With a length table or an offset per tool: read the number on the tool, not on the screen.",
      "The control knows the number that it was told, and takes a tool's word for it.", otherTool,
      [](World& w) {
-         for (auto const& each : w.tools)
-             if (each.number != w.memory.tool && std::abs(each.tool.length_mm - w.tool.length_mm) > 2) {
-                 if (w.plate.place == machine::PlatePlace::OnStock) // jogged to the same gap above the plate
-                     w.position_mm[2] += each.tool.length_mm - w.tool.length_mm;
-                 w.tool = each.tool;
-                 return;
-             }
+         auto const other = std::find_if(w.tools.begin(), w.tools.end(),
+                                         [&](machine::NumberedTool const& each) { return isAnother(w, each); });
+         auto& tool = measured(w);
+         if (w.plate.place == machine::PlatePlace::OnStock) // jogged to the same gap above the plate
+             w.position_mm[2] += other->tool.length_mm - tool.length_mm;
+         tool = other->tool;
+     }},
+    {"pin_thin", "The pin is 0.10 mm thinner than the book says", "A worn pin, or a slip in measuring it.",
+     "Everything lies to one side, by half of that.", "Measure the pin where it touches, and turn it once.",
+     "A contact says where the pin's side met the work, not how thick the pin is.", sideways,
+     [](World& w) { w.tool.diameter_mm -= 0.1; }},
+    {"cutter_for_pin", "A cutter of that width is in the spindle, and not the pin", "The pin was not to hand.",
+     "It has flutes.", "Touch from the side with a round pin only.",
+     "The circuit closes wherever a flute happens to stand.", sideways,
+     [](World& w) {
+         w.tool.teeth = 2;
+         w.spindle.turned_deg = 35;
+     }},
+    {"work_askew", "The work lies askew, by one degree", "Clamped by eye.",
+     "The cut runs out of parallel with the edge.", "Square the work to an axis, or touch a corner with its skew.",
+     "One touch of an edge tells one place of it.", oneTouch, [](World& w) { w.skew_rad = 0.0175; }},
+    {"lips_turned", "The plate lies the other way round", "Laid down without looking.",
+     "Its lips hang at the other edges.", "Lips over the edges that are touched, drawn against both.", nullptr, hangs,
+     [](World& w) { w.plate.lips->turned = true; }},
+    {"size_other", "It is 6 mm wider than its size says", "Another bore, a slip in typing.",
+     "The pin travels farther than it should.", "Measure it roughly before the start.", nullptr, isRound,
+     [](World& w) { w.round->diameter_mm += 6; }},
+    {"tool_not_changed", "The old tool is left in the spindle", "Resumed too soon, or nobody came.",
+     "The tool in the spindle is the one that was there.", "Look at the tool before resuming.", nullptr, changes,
+     [](World& w) {
+         std::erase_if(w.tools, [&](machine::NumberedTool const& each) { return each.number == w.person.puts_in; });
      }},
     {"tool_preselected", "The next tool of the job is chosen already", "A job that calls T early, for the changer.",
      "The number shown is not the one on the holder.",
@@ -295,12 +349,13 @@ constexpr Fault every_fault[] = {
              if (each.number != w.memory.tool) w.memory.selected_tool = each.number;
      }},
     {"tool_oversize", "A cutter far wider than the disc is in the spindle", "A surfacing cutter in the spindle.",
-     "It is wider than the disc.", "Wide cutters by hand, beside the setter.", nullptr, setter,
+     "It is wider than the disc.", "Wide cutters by hand, beside the setter.", nullptr, onSetter,
      [](World& w) {
-         w.tool.tip = shop::TipShape::Insert;
-         w.tool.diameter_mm = 92;
-         w.tool.contact_radius_mm = 44;
-         w.tool.recess_mm = 3;
+         auto& tool = measured(w);
+         tool.tip = shop::TipShape::Insert;
+         tool.diameter_mm = 92;
+         tool.contact_radius_mm = 44;
+         tool.recess_mm = 3;
      }},
     {"tool_unlisted", "The tool's number is not in the book", "Entered at the control, not in the book.",
      "A number that the list does not have.", "Enter it in Kit and write the macro anew.", nullptr, numberMatters,

@@ -6,20 +6,19 @@
 #include "core/macros/PlateZeroRecipe.h"
 #include "core/macros/Print.h"
 #include "core/safety/Aim.h"
+#include "core/safety/DialectOf.h"
 #include "core/safety/Draw.h"
 
 #include <memory>
-
-namespace steady::controller {
-struct Dialect;
-}
 
 namespace steady::safety {
 
 struct Rehearsal : Aim {
     zeroing::PlateZeroResult zero;
     macros::PlateZeroPlan plan; ///< of the kinds that touch the plate
-    macros::PrintedMacro macro;
+    macros::PrintedMacro macro; ///< what is run
+    /// What the control takes, where that is another text, in its owner's words; none: it takes what is run.
+    std::optional<Result<macros::PrintedMacro>> said;
     Spreads spreads; ///< how far the shop may be from the world below
 
     Rehearsal();
@@ -28,6 +27,12 @@ struct Rehearsal : Aim {
     Rehearsal& operator=(Rehearsal const&);
     Rehearsal& operator=(Rehearsal&&) noexcept;
     ~Rehearsal();
+    /// What is loaded into the control. Error: what is not said yet.
+    Result<std::string> loadedText() const {
+        if (!said) return macro.text;
+        if (!*said) return Failure(said->error());
+        return (*said)->text;
+    }
     machine::World& world() { return *m_world; } ///< as believed, with the acts that the macro asks for
     machine::World const& world() const { return *m_world; }
 
@@ -50,9 +55,6 @@ struct Prediction {
     int pauses = 0;
 };
 Prediction predict(Rehearsal const& rehearsal);
-
-/// The dialect of a world, with what its owner found out about the controller.
-controller::Dialect dialectOf(machine::World const& world);
 
 /// What the virtual machine's plate contact would be typed as: marked simulated, never stored.
 /// Error: the run ended without a contact.

@@ -33,6 +33,13 @@ Result<StudyMacro> studyMacro(facts::Reader const& book, shop::ZeroSetup const& 
     auto printed = dialects::written(*recipe, machine);
     if (!printed) return Failure(printed.error());
     study.macro = std::move(*printed);
+    study.for_control = study.macro.text;
+    if (auto const said = dialects::saidFor(*recipe, machine)) {
+        if (*said)
+            study.for_control = (*said)->text;
+        else
+            study.for_control = Failure(said->error());
+    }
     for (auto const& asked : study.macro.asked)
         made->person.pauses.push_back({asked.acts, asked.message, asked.expect_mm});
     study.loop = loop;

@@ -11,7 +11,9 @@
 namespace steady::safety {
 
 struct StudyMacro {
-    macros::PrintedMacro macro;
+    macros::PrintedMacro macro; ///< what is run
+    /// What the control takes, which may be another text. Error: what is not said yet.
+    Result<std::string> for_control;
     std::shared_ptr<machine::Loaded const> loaded; ///< its text
     macros::TouchLoop loop;
     std::shared_ptr<machine::World const> world; ///< as believed, with the scatter of the machine's touches

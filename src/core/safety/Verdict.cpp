@@ -30,27 +30,48 @@ std::string headline(RunClass kind, bool length) {
 } // namespace
 
 std::optional<double> linkError_mm(machine::RunResult const& result, Aim const& aim) {
-    bool const links = aim.kind == macros::Kind::PlateZeroLink || aim.kind == macros::Kind::TableZero ||
-                       aim.kind == macros::Kind::TrimZero;
-    if (!links || !aim.keeps_link || !result.z_zero || !result.setter_trip_mm) return std::nullopt;
+    auto const& traits = macros::of(aim.kind);
+    if (traits.sets != macros::Sets::WorkZeroAndLink || !aim.keeps_link || !result.z_zero || !result.setter_trip_mm)
+        return std::nullopt;
     macros::LinkNumbers const numbers(aim.behaviour, result.z_zero->work_offset);
     auto const& kept = result.memory.parameters;
-    if (aim.kind == macros::Kind::TrimZero && kept[numbers.offset] != result.z_zero->work_offset)
+    if (traits.needs_zero && kept[numbers.offset] != result.z_zero->work_offset)
         return std::nullopt; // there was no link to keep
     double const unit = aim.units == UnitSystem::Metric ? 1 : mm_per_inch;
     double const zero_mm = result.z_zero->true_mm + aim.intended_mm;
     return kept[numbers.d] * unit - (*result.setter_trip_mm - zero_mm);
 }
 
+namespace {
+
+/// The worst of what was to be set; none: one of them was not.
+std::optional<double> sidesError_mm(machine::RunResult const& result, Aim const& aim) {
+    double worst = 0;
+    auto const takes = [&](std::optional<double> error) {
+        if (error && std::abs(*error) > std::abs(worst)) worst = *error;
+        return error.has_value();
+    };
+    for (std::size_t axis = 0; axis < 2; ++axis)
+        if (aim.sides[axis] && !(result.sides[axis] && takes(result.sides[axis]->error_mm()))) return std::nullopt;
+    if (macros::of(aim.kind).setsOffset() && !(result.z_zero && takes(result.z_zero->error_mm() - aim.intended_mm)))
+        return std::nullopt;
+    return worst;
+}
+
+} // namespace
+
 std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& aim) {
-    if (aim.kind == macros::Kind::GoAndLook) {
+    if (macros::of(aim.kind).proves) // a contact that the person made
+        return result.contacts.empty() || result.contacts.back().false_contact ? std::nullopt : std::optional(0.0);
+    if (macros::of(aim.kind).sets == macros::Sets::Nothing) {
         if (!result.lowest_over_work_mm) return std::nullopt;
         return *result.lowest_over_work_mm - aim.intended_mm;
     }
-    if (macros::setsLength(aim.kind)) {
+    if (macros::of(aim.kind).sets == macros::Sets::Length) {
         if (!result.length || result.length->tool != result.memory.tool) return std::nullopt; // or of another tool
         return result.length->set_mm - result.length->true_mm - aim.length_datum_mm;
     }
+    if (macros::of(aim.kind).setsSides()) return sidesError_mm(result, aim);
     if (!result.z_zero) return std::nullopt;
     double const zero = result.z_zero->error_mm() - aim.intended_mm;
     auto const link = linkError_mm(result, aim);
@@ -89,18 +110,20 @@ RunClass classify(machine::RunResult const& result, Aim const& aim) {
 
 std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& aim, UnitSystem units) {
     auto const kind = classify(result, aim);
-    bool const length = macros::setsLength(aim.kind);
+    bool const length = macros::of(aim.kind).sets == macros::Sets::Length;
     Judgement first;
     first.headline = headline(kind, length);
-    if (kind == RunClass::Right && aim.kind == macros::Kind::GoAndLook) first.headline = "It stops where it should.";
+    if (kind == RunClass::Right && macros::of(aim.kind).sets == macros::Sets::Nothing)
+        first.headline = macros::of(aim.kind).proves ? "The signal was seen." : "It stops where it should.";
     first.severity = kind == RunClass::Right           ? Severity::Note
                      : kind == RunClass::StoppedSafely ? Severity::Attention
                                                        : Severity::Bad;
     first.text = machine::verdictText(result, units);
     if (kind == RunClass::WrongZero && !errorOf_mm(result, aim))
-        first.headline = !length         ? "No zero was set."
-                         : result.length ? "The length went to another tool's number."
-                                         : "No length was set.";
+        first.headline = macros::of(aim.kind).proves ? "No signal was seen."
+                         : !length                   ? "No zero was set."
+                         : result.length             ? "The length went to another tool's number."
+                                                     : "No length was set.";
     if (auto const link = linkError_mm(result, aim);
         kind == RunClass::WrongZero && link && std::abs(*link) > aim.tolerance_mm) {
         if (std::abs(result.z_zero->error_mm() - aim.intended_mm) <= aim.tolerance_mm)

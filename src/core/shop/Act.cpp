@@ -13,7 +13,7 @@ struct Entry {
     char const* text;
 };
 
-constexpr std::array<Entry, 14> entries{{
+constexpr std::array<Entry, 16> entries{{
     {Act::StopSpindle, "stop_spindle", "switches the spindle off"},
     {Act::TouchFlank, "touch_flank", "holds the plate by its edge to the flank of the cutter"},
     {Act::BridgePlate, "bridge_plate", "bridges plate and cutting edge with the collet spanner"},
@@ -26,6 +26,8 @@ constexpr std::array<Entry, 14> entries{{
     {Act::PressSetter, "press_setter", "presses the setter's disc once with a finger"},
     {Act::WipeDisc, "wipe_disc", "wipes the disc and the tool's end"},
     {Act::HomeAgain, "home_again", "homes the machine again, all axes"},
+    {Act::ChangeTool, "change_tool", "puts in the tool that was asked for"},
+    {Act::LookAtLips, "look_at_lips", "looks whether the lips hang where they will be touched"},
     {Act::TurnSpindle, "turn_spindle", "turns the spindle by hand by an eighth of a turn"},
     {Act::Leave, "leave", "does not resume"},
 }};

@@ -21,6 +21,8 @@ enum class Act {
     PressSetter,
     WipeDisc,
     HomeAgain,
+    ChangeTool,  ///< puts in the tool that was asked for
+    LookAtLips,  ///< goes on only when they hang where the macro will touch them
     TurnSpindle, ///< by hand, an eighth of a turn
     Leave
 };

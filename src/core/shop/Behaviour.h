@@ -3,7 +3,10 @@
 #pragma once
 // How a control behaves where it matters: what its owner found out, each by a bench test of two minutes.
 
+#include "core/shop/Phrase.h"
+
 #include <optional>
+#include <vector>
 
 namespace steady::shop {
 
@@ -72,6 +75,7 @@ struct Behaviour {
     int scratch_parameter = 101;        ///< the first of scratch_count
     int link_parameter = 3010;          ///< the first of the first offset's ten
     bool homing_touches_setter = false; ///< its homing ends with a touch of the setter, asked for or not
+    std::vector<Phrase> phrases;        ///< how its script says each step, where its owner writes that
     bool operator==(Behaviour const&) const = default;
 };
 

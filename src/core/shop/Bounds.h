@@ -29,7 +29,7 @@ inline constexpr Whole own_offset{0, 9};     ///< 0: none
 inline constexpr Whole tool_number{0, 99'999};
 inline constexpr Whole touches{1, 5};
 inline constexpr Whole air_output{0, 7};
-inline constexpr Whole teeth{1, 24};
+inline constexpr Whole teeth{0, 24}; ///< 0: a round pin
 inline constexpr Whole holes{0, 12};
 inline constexpr Whole planned{2, 1'000'000}; ///< readings of a study
 inline constexpr Whole home_epoch{0, 1'000'000};

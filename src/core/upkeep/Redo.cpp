@@ -34,8 +34,7 @@ std::optional<macros::Kind> macroFor(ResultKind kind, shop::Method method) {
     switch (kind) {
     case ResultKind::Lengths:
         return method == shop::Method::LengthTable ? std::optional(macros::Kind::ToolLength) : std::nullopt;
-    case ResultKind::WorkZero:
-        return method == shop::Method::OffsetPerTool ? macros::Kind::OffsetPerTool : macros::Kind::PlateZero;
+    case ResultKind::WorkZero: return macros::plateKind(method);
     case ResultKind::Link: return macros::Kind::PlateZeroLink;
     default: return std::nullopt;
     }

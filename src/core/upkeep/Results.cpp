@@ -260,14 +260,17 @@ private:
         basis.typed.push_back({"text", id.value, {}});
         auto const today = m_book.ask<safety::rehearse>(m_setup, kind, std::set<std::string>());
         std::vector<facts::Because> because;
-        if (!today) {
-            because.push_back({0, 0, "The book cannot write it now: " + toFinding(today.error()).text});
-        } else if (macros::codeOf(today->macro.text) != macros::codeOf(version.text)) { // names and days end nothing
+        auto const now = today ? today->loadedText() : Result<std::string>(Failure(today.error()));
+        if (!now) {
+            because.push_back({0, 0, "The book cannot write it now: " + toFinding(now.error()).text});
+        } else if (macros::codeOf(*now) != macros::codeOf(version.text)) { // names and days end nothing
             because = facts::changedSince(m_book, version.used, macros::figuresOf(m_book, today->zero, kind));
             if (because.empty()) because.push_back({0, 0, "The book would write it otherwise now."});
         }
         if (!because.empty())
             return add(ResultKind::MacroProof, id.value, title, basis, Hold::Stale, std::move(because));
+        if (today->said) // checked against its words; only the machine itself can prove it
+            return add(ResultKind::MacroProof, id.value, title, basis, Hold::Open, {});
         shop::MacroProof const* proof = nullptr; // the newest
         for (auto const& [proof_id, each] : m_book.all<shop::MacroProof>())
             if (each->version == id) proof = each.get();

@@ -156,6 +156,8 @@ struct Routine {
     void operator()(MoveToSpot const&) { cannot("a way to where it was touched"); }
     void operator()(DescendToWork const&) { cannot("a way down to a height above zero"); }
     void operator()(ChooseBound const&) { cannot("a search whose length is chosen as it runs"); }
+    void operator()(ProbeSide const&) { cannot("a touch from the side"); }
+    void operator()(ChangeTool const&) { cannot("a change of the tool within it"); }
     void operator()(Release const&) { cannot("a touch that is read as the input opens"); }
     void operator()(auto const&) {} // a check that no routine has
 };

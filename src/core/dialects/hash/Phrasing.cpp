@@ -87,7 +87,7 @@ struct Phrasing {
     }
     static std::string inUse(int axis) { return fmt::format("#[{}+20*[#4014-53]]", 5201 + axis); }
     /// Machine coordinates of the last skip.
-    static std::string skippedZ() { return "#5063+#5203+" + inUse(2); }
+    static std::string skipped(int axis) { return fmt::format("#{}+#{}+", 5061 + axis, 5201 + axis) + inUse(axis); }
     /// With what is added to all offsets.
     static std::string offsetZ(std::string const& number) { return fmt::format("[#5203+#[5203+20*{}]]", number); }
     double storage_mm() const { return 2 * (units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch); }
@@ -128,20 +128,22 @@ struct Phrasing {
     }
 
     /// A skip move; the override is locked for it alone.
-    void skipTo(std::string const& target, double feed_mm_min) {
+    void skipTo(std::string const& target, double feed_mm_min, int axis = 2) {
         line("#3004=2");
-        moves(fmt::format("G90 G31 Z{} F{}", target, feed(feed_mm_min)));
+        moves(fmt::format("G90 G31 {}{} F{}", "XYZ"[axis], target, feed(feed_mm_min)));
         settle();
         line("#3004=0");
     }
-    void skipBy(std::string const& by, double feed_mm_min) {
+    void skipBy(std::string const& by, double feed_mm_min, int axis = 2) {
         settle();
-        line(fmt::format("{}=#5043{}", name(slot_target), by));
-        skipTo(name(slot_target), feed_mm_min);
+        line(fmt::format("{}=#{}{}", name(slot_target), 5041 + axis, by));
+        skipTo(name(slot_target), feed_mm_min, axis);
     }
-    std::string met(std::string const& target) const { return apart("#5063", target, "GT", reached_mm); }
-    std::string notMet() const { return apart("#5063", name(slot_target), "LE", reached_mm); }
-    std::string metAnything() const { return met(name(slot_target)); }
+    std::string met(std::string const& target, int axis = 2) const {
+        return apart(name(5061 + axis), target, "GT", reached_mm);
+    }
+    std::string notMet(int axis = 2) const { return apart(name(5061 + axis), name(slot_target), "LE", reached_mm); }
+    std::string metAnything(int axis = 2) const { return met(name(slot_target), axis); }
 
     void operator()(SetModes const& s) {
         moves(units == UnitSystem::Metric ? "G21" : "G20");
@@ -213,7 +215,7 @@ struct Phrasing {
     void operator()(ProbeDown const& s) {
         skipBy("-" + figure(s.distance_mm), s.feed_mm_min);
         alarmIf(notMet(), s.alarm);
-        line(fmt::format("{}={}", name(s.into), skippedZ()));
+        line(fmt::format("{}={}", name(s.into), skipped(2)));
     }
     void operator()(Release const&) {
         cannot("a touch that is read as the input opens: a skip ends at a contact only", instead_pressing);
@@ -431,6 +433,63 @@ struct Phrasing {
     }
     void operator()(RetractTo const& s) { moves(fmt::format("G90 G53 G0 Z{}", len(s.machine_z_mm))); }
     void operator()(MoveAcross const& s) { moves(fmt::format("G90 G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
+    void operator()(ChangeTool const& s) {
+        if (s.number > most_tool) return cannot("a tool number above 200", "Give the tool a lower number");
+        comment(s.text);
+        moves(fmt::format("T{} M6", s.number));
+        settle();
+    }
+    void operator()(KeepPlace const& s) {
+        settle();
+        line(fmt::format("{}=#5021", name(s.x)));
+        line(fmt::format("{}=#5022", name(s.y)));
+    }
+    void operator()(MoveBack const& s) { moves(fmt::format("G90 G53 G0 X{} Y{}", name(s.x), name(s.y))); }
+    void operator()(ProbeSide const& s) {
+        int const axis = static_cast<int>(s.axis);
+        skipBy(addend(s.distance_mm), s.feed_mm_min, axis);
+        alarmIf(notMet(axis), s.alarm);
+        line(fmt::format("{}={}", name(s.into), skipped(axis)));
+    }
+    void operator()(GoSoftly const& s) {
+        skipBy(addend(s.by_mm), s.feed_mm_min, s.axis);
+        alarmIf(metAnything(s.axis), s.alarm);
+    }
+    void operator()(GoSoftlyTo const& s) {
+        int const axis = static_cast<int>(s.axis);
+        settle();
+        auto const by = fmt::format("{}{}-#{}", name(s.to), addend(s.add_mm), 5021 + axis);
+        alarmIf(fmt::format("ABS[{}] GT {}", by, len(s.most_mm)), s.alarm);
+        skipBy("+" + by, s.feed_mm_min, axis);
+        alarmIf(metAnything(axis), s.alarm);
+    }
+    void operator()(BackOffSide const& s) {
+        int const axis = static_cast<int>(s.axis);
+        settle();
+        line(fmt::format("{}=#{}{}", name(slot_target), 5041 + axis, addend(s.by_mm)));
+        moves(fmt::format("G1 {}{} F{}", "XYZ"[axis], name(slot_target), feed(s.feed_mm_min)));
+        dwell(s.settle_s);
+    }
+    void operator()(TakeCorner const& s) {
+        auto const t = name(s.skew), x = name(s.x), y = name(s.y);
+        settle();
+        line(fmt::format("{}=[{}-{}]/[{}-{}]", t, name(s.x2), name(s.x1), name(s.y2), name(s.y1)));
+        alarmIf(fmt::format("ABS[{}] GT {}", t, plainNumber(s.most_skew, 4)), s.alarm);
+        line(fmt::format("{}={}{}*SQRT[1.+{}*{}]", x, name(s.x1), addend(s.x_offset_mm), t, t));
+        line(fmt::format("{}={}{}*SQRT[1.+{}*{}]", y, name(s.y3), addend(s.y_offset_mm), t, t));
+        line(fmt::format("{0}=[{0}+{1}*[{2}-{3}+{1}*{4}]]/[1.+{1}*{1}]", x, t, y, name(s.y1), name(s.x3)));
+        line(fmt::format("{0}={0}-{1}*[{2}-{3}]", y, t, x, name(s.x3)));
+    }
+    void operator()(SetSideZero const& s) {
+        int const axis = static_cast<int>(s.axis);
+        if (s.work_offset > 6) return cannot("this work offset", "Use one of the first six");
+        line(fmt::format("{}={}", name(s.into), sum(s.slot, s.addends_mm)));
+        moves(fmt::format("G10 L2 P{} {}[{}-#{}]", s.work_offset, "XYZ"[axis], name(s.into), 5201 + axis));
+        settle();
+        alarmIf(apart(fmt::format("[#{}+#{}]", 5201 + axis, 5201 + axis + 20 * s.work_offset), name(s.into), "GT",
+                      storage_mm()),
+                s.wrong);
+    }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return comment(s.text);
         line(fmt::format("{}={}", name(s.into), sum(s.slot, s.addends_mm)));

@@ -87,6 +87,7 @@ struct Phrasing {
     std::string addend(double mm) const { return fmt::format(" {} {}", mm < 0 ? '-' : '+', len(std::abs(mm))); }
     /// Machine coordinates of the last probing move; X, Y, Z are 0, 1, 2.
     static std::string probed(int axis) { return fmt::format("[#{} + #[{} + 20*#5220]]", 5061 + axis, 5201 + axis); }
+    static char letter(int axis) { return "XYZ"[axis]; }
     static std::string offsetZ(int work_offset) { return fmt::format("#{}", 5203 + 20 * work_offset); }
     /// Two steps of what a control stores.
     double storage_mm() const { return 2 * (units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch); }
@@ -100,9 +101,9 @@ struct Phrasing {
         line(fmt::format("O{} ENDIF", o));
     }
     /// The override is locked for this move alone, so that every way out leaves it free.
-    void probe(std::string const& code, std::string const& by, double feed_mm_min) {
+    void probe(std::string const& code, std::string const& by, double feed_mm_min, char axis = 'Z') {
         line("G91 M49");
-        line(fmt::format("{} Z{} F{}", code, by, feed(feed_mm_min)));
+        line(fmt::format("{} {}{} F{}", code, axis, by, feed(feed_mm_min)));
         line("G90 M48");
     }
     void probe(std::string const& by, double feed_mm_min) { probe("G38.3", by, feed_mm_min); }
@@ -399,6 +400,54 @@ struct Phrasing {
     }
     void operator()(MoveAcross const& s) { line(fmt::format("G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
     void operator()(RetractTo const& s) { line(fmt::format("G53 G0 Z{}", len(s.machine_z_mm))); }
+    void operator()(ChangeTool const& s) {
+        message(s.text);
+        line(fmt::format("T{} M6", s.number));
+    }
+    void operator()(KeepPlace const& s) {
+        line(fmt::format("{}={}", name(s.x), probed(0)));
+        line(fmt::format("{}={}", name(s.y), probed(1)));
+    }
+    void operator()(MoveBack const& s) { line(fmt::format("G53 G0 X{} Y{}", name(s.x), name(s.y))); }
+    void operator()(ProbeSide const& s) {
+        int const axis = static_cast<int>(s.axis);
+        probe("G38.3", len(s.distance_mm), s.feed_mm_min, letter(axis));
+        alarmIf("#5070 EQ 0", s.alarm);
+        line(fmt::format("{}={}", name(s.into), probed(axis)));
+    }
+    void operator()(GoSoftly const& s) {
+        probe("G38.3", len(s.by_mm), s.feed_mm_min, letter(s.axis));
+        alarmIf("#5070 NE 0", s.alarm);
+    }
+    /// The move before it was a probing one that met nothing, so that where it ended is where the tool stands.
+    void operator()(GoSoftlyTo const& s) {
+        int const axis = static_cast<int>(s.axis);
+        auto const by = fmt::format("[{}{} - {}]", name(s.to), addend(s.add_mm), probed(axis));
+        alarmIf(fmt::format("ABS{} GT {}", by, len(s.most_mm)), s.alarm);
+        probe("G38.3", by, s.feed_mm_min, letter(axis));
+        alarmIf("#5070 NE 0", s.alarm);
+    }
+    void operator()(BackOffSide const& s) {
+        line("G91");
+        line(fmt::format("G1 {}{} F{}", letter(static_cast<int>(s.axis)), len(s.by_mm), feed(s.feed_mm_min)));
+        line("G90");
+        line(fmt::format("G4 P{}", plainNumber(s.settle_s, 2)));
+    }
+    void operator()(TakeCorner const& s) {
+        auto const t = name(s.skew), x = name(s.x), y = name(s.y);
+        line(fmt::format("{}=[[{} - {}]/[{} - {}]]", t, name(s.x2), name(s.x1), name(s.y2), name(s.y1)));
+        alarmIf(fmt::format("ABS[{}] GT {}", t, plainNumber(s.most_skew, 4)), s.alarm);
+        line(fmt::format("{}=[{}{}*SQRT[1.0 + {}*{}]]", x, name(s.x1), addend(s.x_offset_mm), t, t));
+        line(fmt::format("{}=[{}{}*SQRT[1.0 + {}*{}]]", y, name(s.y3), addend(s.y_offset_mm), t, t));
+        line(fmt::format("{0}=[[{0} + {1}*[{2} - {3} + {1}*{4}]]/[1.0 + {1}*{1}]]", x, t, y, name(s.y1), name(s.x3)));
+        line(fmt::format("{0}=[{0} - {1}*[{2} - {3}]]", y, t, x, name(s.x3)));
+    }
+    void operator()(SetSideZero const& s) {
+        int const axis = static_cast<int>(s.axis);
+        line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));
+        line(fmt::format("G10 L2 P{} {}{}", s.work_offset, letter(axis), name(s.into)));
+        alarmIf(differs(fmt::format("#{}", 5201 + axis + 20 * s.work_offset), name(s.into)), s.wrong);
+    }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return message(s.text);
         line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));

@@ -39,6 +39,8 @@ struct Uses {
     void operator()(StoreLink const& s) { add(s.setter); }
     void operator()(TellLength const& s) { add(s.slot); }
     void operator()(SetWorkZero const& s) { add(s.slot); }
+    void operator()(GoSoftlyTo const& s) { add(s.to); }
+    void operator()(SetSideZero const& s) { add(s.slot); }
     void operator()(auto const&) {}
 };
 
@@ -73,9 +75,9 @@ struct Segments {
         asked.clear();
     }
     /// The report of the move before, under a name of its own.
-    std::string report() {
-        auto name = fmt::format("z{}", ++reports);
-        between("report z AS " + name);
+    std::string report(char axis = 'z') {
+        auto name = fmt::format("{}{}", axis, ++reports);
+        between(fmt::format("report {} AS {}", axis, name));
         return name;
     }
     void require(std::string const& sum, double low_mm, double high_mm) {
@@ -104,9 +106,9 @@ struct Segments {
         cannot("a figure that stands in a variable", instead_by_plate);
         return std::nullopt;
     }
-    void probe(char const* code, std::string const& by, double feed_mm_min) {
+    void probe(char const* code, std::string const& by, double feed_mm_min, char axis = 'Z') {
         line("G91");
-        line(fmt::format("{} Z{} F{}", code, by, feedFigure(feed_mm_min, mm)));
+        line(fmt::format("{} {}{} F{}", code, axis, by, feedFigure(feed_mm_min, mm)));
         line("G90");
     }
     /// Into `slot` what the last touch reported, where somebody asks for it.
@@ -114,11 +116,14 @@ struct Segments {
         if (used.contains(slot.number)) sums[slot.number] = report();
     }
 
+    static char upper(Across axis) { return axis == Across::X ? 'X' : 'Y'; }
+    static char lower(Across axis) { return axis == Across::X ? 'x' : 'y'; }
+
     /// Steps that are nothing here, or something else than their purpose says.
     static bool saysItsOwn(Action const& action) {
         return std::holds_alternative<SetModes>(action) || std::holds_alternative<ClearLink>(action) ||
                std::holds_alternative<KeepSpot>(action) || std::holds_alternative<StoreLink>(action) ||
-               std::holds_alternative<MoveToSpot>(action);
+               std::holds_alternative<MoveToSpot>(action) || std::holds_alternative<KeepPlace>(action);
     }
 
     void operator()(SetModes const& s) {
@@ -254,6 +259,39 @@ struct Segments {
     void operator()(KeepSpot const&) { comment("Where it was touched is not kept: note X and Y."); }
     void operator()(RetractTo const& s) { line(fmt::format("G53 G0 Z{}", len(s.machine_z_mm))); }
     void operator()(MoveAcross const& s) { line(fmt::format("G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
+    void operator()(ChangeTool const& s) { ask(s.text + " Then resume.", {shop::Act::ChangeTool}); }
+    void operator()(KeepPlace const&) { comment("Note X and Y: the job goes on from there."); }
+    void operator()(MoveBack const&) {
+        ask("Jog X and Y back to where they were noted, Z untouched. Then resume.", {});
+    }
+    void operator()(ProbeSide const& s) {
+        probe("G38.2", len(s.distance_mm), s.feed_mm_min, upper(s.axis));
+        if (used.contains(s.into.number)) sums[s.into.number] = report(lower(s.axis));
+    }
+    void operator()(GoSoftly const& s) { probe("G38.3", len(s.by_mm), s.feed_mm_min, "XYZ"[s.axis]); }
+    void operator()(GoSoftlyTo const& s) {
+        auto const way = sum(s.to) + plus(s.add_mm) + " - " + report(lower(s.axis));
+        require(way, -s.most_mm, s.most_mm);
+        probe("G38.3", "{" + way + "}", s.feed_mm_min, upper(s.axis));
+    }
+    void operator()(BackOffSide const& s) {
+        line("G91");
+        line(fmt::format("G1 {}{} F{}", upper(s.axis), len(s.by_mm), feedFigure(s.feed_mm_min, mm)));
+        line("G90");
+        line(fmt::format("G4 P{}", plainNumber(s.settle_s, 2)));
+    }
+    void operator()(TakeCorner const&) {
+        cannot("a corner that is worked out from three touches", "Touch one edge after the other, or type the three "
+                                                                 "touches at Zeroing, X Y");
+    }
+    void operator()(SetSideZero const& s) {
+        if (s.work_offset > 6) return cannot("this work offset", "Use one of the first six");
+        auto zero = sum(s.slot);
+        for (double const each : s.addends_mm) zero += plus(each);
+        line(fmt::format("G10 L2 P{} {}{{{}}}", s.work_offset, upper(s.axis), zero));
+        line(fmt::format("(Note: {} {} {{{}}})", workOffsetName(s.work_offset), upper(s.axis), zero));
+        sums[s.into.number] = "[" + zero + "]";
+    }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return comment(s.text);
         auto shown = sum(s.slot);

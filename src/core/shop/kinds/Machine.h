@@ -143,6 +143,7 @@ struct Machine {
           bounds::scratch_from);
         f({"link_parameter", "first parameter that is kept"}, self.behaviour.link_parameter, bounds::links_from);
         f({"homing_touches_setter", "homing touches the setter"}, self.behaviour.homing_touches_setter);
+        f({"phrases", "words of the control"}, self.behaviour.phrases);
         f({"capture", "input"}, self.capture);
         f({"debounce_s", "debounce"}, self.debounce_s);
         f({"poll_s", "polling"}, self.poll_s);

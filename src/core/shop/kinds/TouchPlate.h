@@ -39,6 +39,8 @@ struct TouchPlate {
     Wiring wiring;
     AirLine air;
     std::optional<double> sold_below_mm, sold_above_mm; ///< its tolerance as sold, −0/+0.025; it counts with both
+    std::optional<double> wall_mm; ///< of its lips beside the work; none: a flat plate, for Z alone
+    double lip_mm = 8;             ///< how far they hang below its underside
     bool operator==(TouchPlate const&) const = default;
 
     static constexpr KindName kind{"plate", "plate"};
@@ -49,6 +51,8 @@ struct TouchPlate {
         f({"sold_above_mm", "tolerance above nominal"}, self.sold_above_mm, bounds::tolerance_mm);
         f({"width_mm", "width"}, self.width_mm, bounds::size_mm);
         f({"depth_mm", "depth"}, self.depth_mm, bounds::size_mm);
+        f({"wall_mm", "wall of its lips"}, self.wall_mm, bounds::size_mm);
+        f({"lip_mm", "depth of its lips"}, self.lip_mm, bounds::size_mm);
         f({"circuit", "contact at rest"}, self.circuit);
         f({"path", "way of the signal"}, self.path);
         f({"sprung", "sprung"}, self.sprung);

@@ -5,6 +5,7 @@
 
 #include "core/shop/kinds/Contact.h"
 #include "core/shop/kinds/Machine.h"
+#include "core/shop/kinds/SideTouch.h"
 #include "core/shop/kinds/Used.h"
 
 #include <vector>
@@ -155,12 +156,27 @@ struct ZeroPreferences {
     }
 };
 
+/// A change of the tool by hand, as a macro leads through it.
+struct ToolChange {
+    Id<Assembly> next;                ///< the tool that is put in
+    std::optional<double> x_mm, y_mm; ///< machine coordinates where it is changed; none: where it stands
+    bool operator==(ToolChange const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"next", "next tool"}, self.next);
+        f({"x_mm", "X of the place"}, self.x_mm);
+        f({"y_mm", "Y of the place"}, self.y_mm);
+    }
+};
+
 struct ZeroSetup {
     PlaceOfWork place;
     ZeroPlan plan;
     LinkParts link;
     GaugeCheck gauge;
     ZeroPreferences prefer;
+    ToolChange change;
+    SideTouch side;
     bool operator==(ZeroSetup const&) const = default;
 
     static constexpr KindName kind{"zero_setup", "zero setup", 3};
@@ -170,6 +186,8 @@ struct ZeroSetup {
         f({"link", "link"}, self.link);
         f({"gauge", "gauge check"}, self.gauge);
         f({"prefer", "preferences"}, self.prefer);
+        f({"change", "tool change"}, self.change);
+        f({"side", "touch from the side"}, self.side);
     }
     /// The first version kept a window that nobody had chosen; only another figure was somebody's.
     static void upgrade(ZeroSetup& setup, OldBody old) {

@@ -1,0 +1,60 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// The owner's words for a control with a script of its own: typed step by step in the entry column, the text that comes
+// of them beside it. What is typed goes into the book as it is left, fit to be filled in or not.
+
+#include "app/shell/Desk.h"
+#include "app/widgets/Rows.h"
+#include "core/dialects/phrasebook/Phrases.h"
+#include "core/safety/Rehearsal.h"
+
+#include <QLabel>
+#include <QPlainTextEdit>
+#include <QPushButton>
+
+namespace steady::app {
+
+class PhrasesView : public QObject {
+    Q_OBJECT
+
+public:
+    PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, QObject* parent);
+    /// Another macro, or other words; a text that was changed by hand stays. Null: none can be written.
+    void show(safety::Rehearsal const* rehearsal);
+    /// As it stands, changed by hand or not.
+    QString text() const { return m_text->toPlainText(); }
+    void setText(QString const& text) { m_text->setPlainText(text); }
+    bool edited() const { return text() != m_written; }
+    /// What is missing, and what in the text is not what the words say.
+    std::vector<zeroing::Judgement> judged() const;
+    QWidget* picture() const { return m_picture; }
+
+Q_SIGNALS:
+    void textChanged();
+
+private:
+    void fillSteps();
+    void showStep();
+    void showPreview();
+    void keepWords();
+    dialects::PhraseStep const* chosen() const;
+    std::vector<shop::Phrase> const& phrases() const { return m_machine.behaviour.phrases; }
+
+    Desk& m_desk;
+    shop::Machine m_machine;
+    safety::Rehearsal const* m_rehearsal = nullptr;
+    std::vector<dialects::PhraseStep const*> m_rows; ///< what each row is; those of this macro first
+    std::size_t m_needed = 0;                        ///< how many of them this macro has
+    dialects::PhraseStep const* m_shown = nullptr;
+    RowsView* m_steps;
+    QLabel *m_does, *m_fields, *m_wrong, *m_preview;
+    QPlainTextEdit* m_words;
+    QWidget* m_picture;
+    QLabel* m_heading;
+    QPlainTextEdit* m_text;
+    QPushButton* m_anew;
+    QString m_written;
+};
+
+} // namespace steady::app

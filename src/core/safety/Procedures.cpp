@@ -1,0 +1,156 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/safety/Procedures.h"
+
+#include "core/macros/ProveRecipes.h"
+#include "core/macros/SideRecipes.h"
+#include "core/macros/ZeroRecipes.h"
+
+#include <iterator>
+
+namespace steady::safety {
+
+void afterAChange(machine::World& world, shop::Machine const& machine) {
+    world.position_mm[2] = machine.safeZ_mm() - 1;
+    world.plate.place = machine::PlatePlace::Away;
+    world.input.clip = machine::ClipPlace::Away;
+}
+
+namespace {
+
+using machine::World;
+using macros::Recipe;
+
+Result<Recipe> atPlate(FromBook const& known) {
+    auto const use = known.plateUse();
+    if (!use) return Failure(use.error());
+    return macros::plateZeroRecipe(known.zero, *use);
+}
+Result<Recipe> atSetter(FromBook const& known) {
+    return macros::setterRecipe(known.kind, known.book, known.setup, known.lacks);
+}
+Result<Recipe> trimming(FromBook const& known) { return macros::trimRecipe(known.zero.machine, known.setup); }
+Result<Recipe> looking(FromBook const& known) { return macros::lookRecipe(known.zero.machine, known.setup); }
+
+Result<Recipe> provingPlate(FromBook const& known) { return macros::provePlateRecipe(known.zero); }
+Result<Recipe> provingSetter(FromBook const& known) { return macros::proveSetterRecipe(known.book, known.zero); }
+
+Result<Recipe> fromTheSide(FromBook const& known) { return macros::sideRecipe(known.kind, known.zero); }
+
+/// Jogged to the middle of the start window.
+void abovePlate(Rehearsal& made, shop::Machine const&) {
+    made.world().position_mm[2] += (made.plan.least_gap_mm + made.plan.most_gap_mm) / 2 - believed_above_plate_mm;
+}
+void changed(Rehearsal& made, shop::Machine const& machine) { afterAChange(made.world(), machine); }
+
+double pinRadius_mm(World const& world) { return world.tool.diameter_mm / 2; }
+
+/// The work itself is wired; the pin's tip stands so far above its top.
+World& wiredWork(Rehearsal& made, double above_mm) {
+    auto& world = made.world();
+    world.plate.place = machine::PlatePlace::Away;
+    world.work_conducts = true;
+    world.input.path = shop::Path::Clip;
+    world.position_mm[2] = world.table_z_mm + world.stock_thickness_mm + world.tool.length_mm + above_mm;
+    return world;
+}
+machine::Datum sideOf(shop::Toward toward) {
+    return toward == shop::Toward::Plus ? machine::Datum::LowSide : machine::Datum::HighSide;
+}
+/// Beside the side of the work that is met going that way.
+double beside_mm(double low_mm, double high_mm, shop::Toward toward, double by_mm) {
+    return toward == shop::Toward::Plus ? low_mm - by_mm : high_mm + by_mm;
+}
+constexpr double halfway_mm = (macros::side_near_mm + macros::side_far_mm) / 2;
+
+void besideEdge(Rehearsal& made, shop::Machine const&) {
+    auto const& side = made.zero.setup.side;
+    auto& world = wiredWork(made, -side.below_mm);
+    auto const axis = static_cast<std::size_t>(side.axis);
+    auto const& stock = world.stock;
+    world.datum[axis] = sideOf(side.toward);
+    world.position_mm[axis] =
+        beside_mm(axis == 0 ? stock.x_low_mm : stock.y_low_mm, axis == 0 ? stock.x_high_mm : stock.y_high_mm,
+                  side.toward, pinRadius_mm(world) + side.wall_mm + halfway_mm);
+}
+void atCorner(Rehearsal& made, shop::Machine const&) {
+    auto const& side = made.zero.setup.side;
+    auto& world = wiredWork(made, -side.below_mm);
+    auto const& stock = world.stock;
+    world.datum = {sideOf(side.toward), sideOf(side.toward_y)};
+    world.position_mm[0] = beside_mm(stock.x_low_mm, stock.x_high_mm, side.toward, pinRadius_mm(world) + halfway_mm);
+    world.position_mm[1] = beside_mm(stock.y_low_mm, stock.y_high_mm, side.toward_y,
+                                     -(macros::corner_near_mm + macros::corner_far_mm) / 2);
+}
+void inBore(Rehearsal& made, shop::Machine const&) {
+    auto const& side = made.zero.setup.side;
+    auto& world = wiredWork(made, -side.below_mm);
+    world.round = machine::Round{world.position_mm[0] + 0.6, world.position_mm[1] - 0.4, side.size_mm.value_or(0), 0};
+    world.datum = {machine::Datum::Middle, machine::Datum::Middle};
+}
+void overBoss(Rehearsal& made, shop::Machine const&) {
+    auto const& side = made.zero.setup.side;
+    double const boss_mm = side.below_mm + 3;
+    auto& world = wiredWork(made, boss_mm + 2);
+    world.round =
+        machine::Round{world.position_mm[0] + 0.6, world.position_mm[1] - 0.4, side.size_mm.value_or(0), boss_mm};
+    world.datum = {machine::Datum::Middle, machine::Datum::Middle};
+}
+/// The plate with its lips at the corner, the tip over its middle.
+void overLips(Rehearsal& made, shop::Machine const& machine) {
+    abovePlate(made, machine);
+    auto const& side = made.zero.setup.side;
+    auto const& plate = made.zero.plate;
+    auto& world = made.world();
+    auto const& stock = world.stock;
+    double const wall = plate.wall_mm.value_or(0);
+    bool const low_x = side.toward == shop::Toward::Plus, low_y = side.toward_y == shop::Toward::Plus;
+    auto& f = world.plate.footprint;
+    f.x_low_mm = low_x ? stock.x_low_mm - wall : stock.x_high_mm + wall - plate.width_mm;
+    f.x_high_mm = f.x_low_mm + plate.width_mm;
+    f.y_low_mm = low_y ? stock.y_low_mm - wall : stock.y_high_mm + wall - plate.depth_mm;
+    f.y_high_mm = f.y_low_mm + plate.depth_mm;
+    world.plate.lips = machine::Lips{wall, plate.lip_mm, low_x, low_y, false};
+    world.position_mm[0] = (f.x_low_mm + f.x_high_mm) / 2;
+    world.position_mm[1] = (f.y_low_mm + f.y_high_mm) / 2;
+    world.datum = {sideOf(side.toward), sideOf(side.toward_y)};
+}
+
+/// With room above for a proof, clear of everything.
+void withRoomAbove(Rehearsal& made, shop::Machine const& machine) {
+    afterAChange(made.world(), machine);
+    made.world().position_mm[2] -= machine.proof_creep_mm + 2;
+}
+
+double onWork(shop::ZeroSetup const&, World const&) { return 0; }
+double onBoard(shop::ZeroSetup const&, World const& world) { return -world.stock_thickness_mm; }
+double trimmed(shop::ZeroSetup const& setup, World const&) { return -setup.prefer.trim_mm; }
+double lookedAt(shop::ZeroSetup const& setup, World const&) { return setup.prefer.look_mm; }
+
+constexpr Procedure rows[] = {
+    {atPlate, abovePlate, onWork},          // plate zero
+    {atPlate, abovePlate, onWork},          // plate zero and link
+    {atSetter, changed, onWork},            // re-touch
+    {atSetter, changed, onWork},            // length
+    {atPlate, abovePlate, onWork},          // one offset per tool
+    {atSetter, changed, onWork},            // re-touch, any tool
+    {atSetter, changed, onWork},            // length, any tool
+    {atSetter, changed, onBoard},           // table zero
+    {trimming, changed, trimmed},           // trim
+    {looking, changed, lookedAt},           // go and look
+    {atSetter, changed, onWork},            // change by hand
+    {provingPlate, abovePlate, onWork},     // prove the plate\'s signal
+    {provingSetter, withRoomAbove, onWork}, // and the setter\'s
+    {fromTheSide, besideEdge, onWork},      // an edge
+    {fromTheSide, atCorner, onWork},        // a corner
+    {fromTheSide, inBore, onWork},          // the middle of a bore
+    {fromTheSide, overBoss, onWork},        // and of a boss
+    {atPlate, overLips, onWork},            // a corner by a plate with lips
+};
+static_assert(std::size(rows) == std::size(macros::every_kind));
+
+} // namespace
+
+Procedure const& procedureOf(macros::Kind kind) { return rows[static_cast<int>(kind)]; }
+
+} // namespace steady::safety

@@ -81,7 +81,7 @@ private Q_SLOTS:
             bool const kept = (answer >> 2 & 1) != 0;
             // What it says is in force afterwards is in force; a re-touch in the middle of a job leaves the job's own.
             bool const selects = kind == Kind::PlateZero || kind == Kind::PlateZeroLink || kind == Kind::TableZero ||
-                                 kind == Kind::GoAndLook;
+                                 kind == Kind::GoAndLook || macros::of(kind).setsSides();
             bool const named_now = result.message.find("In force after the end: G56") != std::string::npos;
             int const in_force = !kept ? 1 : selects ? 3 : 7;
             QVERIFY2(result.memory.modes.work_offset == in_force, named(kind, odd, answer, result.message).c_str());

@@ -48,7 +48,7 @@ LinkedShop shopOf(Variant const& v, Kind kind) {
         m.behaviour.offset_at_end = v.at_end;
         if (v.homed_readable) m.behaviour.homed_parameter = 5398;
     });
-    if (v.insert)
+    if (v.insert && macros::of(kind).sideways == macros::Sideways::No) // which wants a pin
         shop.change(shop.tool, [](shop::Assembly& a) {
             a.tip = shop::TipShape::Insert;
             a.diameter_mm = 30;
@@ -99,18 +99,19 @@ private Q_SLOTS:
     }
     void everyFaultHasNameWordsAndAMacroThatItTouches() {
         std::set<std::string> ids;
+        std::vector<std::pair<Kind, machine::World>> worlds;
+        for (auto const& v : variants)
+            for (auto const kind : macros::every_kind) {
+                worlds.emplace_back(kind, shopOf(v, kind).rehearse(kind).world());
+                worlds.push_back(worlds.back());
+                worlds.back().second.dialect = "streaming"; // where a person reads and types
+            }
         for (auto const& fault : safety::faults()) {
             QVERIFY(ids.insert(fault.id).second);
             QVERIFY(std::string(fault.text).size() > 5);
-            bool touches = false;
-            for (auto const& v : variants)
-                for (auto const kind : macros::every_kind) {
-                    auto world = shopOf(v, kind).rehearse(kind).world();
-                    touches = touches || fault.touches(kind, world);
-                    world.dialect = "streaming"; // where a person reads and types
-                    touches = touches || fault.touches(kind, world);
-                }
-            QVERIFY2(touches, fault.id);
+            QVERIFY2(std::any_of(worlds.begin(), worlds.end(),
+                                 [&](auto const& each) { return fault.touches(each.first, each.second); }),
+                     fault.id);
             for (auto const* words : {fault.cause, fault.sign, fault.precaution})
                 QVERIFY2(words && *words && std::string_view(words).ends_with('.'), fault.id);
         }

@@ -177,6 +177,7 @@ void askedBy(macros::Kind kind, LinkedShop& shop) {
     });
     if (traits.sideways == macros::Sideways::No) return;
     shop.change(shop.setup().place.assembly, [](shop::Assembly& a) { a.teeth = 0; });
+    shop.change(shop.machine, [](shop::Machine& m) { m.dust_shoe_mm.reset(); }); // a pin of that length is in its way
     shop.change(shop.plate, [](shop::TouchPlate& p) {
         p.wall_mm = 6.3;
         p.lip_mm = 9;

@@ -71,6 +71,7 @@ enum class Code {
     PhraseNotThere,
     NotRunHere,
     NeedsPin,
+    PinTooShort,
     TextUnread,
     ArcRadius,
     TooNearToProbe,

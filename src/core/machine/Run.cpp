@@ -166,6 +166,8 @@ public:
         result.contacts = m_machine.touches();
         result.releases = m_machine.releases();
         result.position_mm = m_machine.position();
+        result.plate_signals = m_machine.plateWouldSignal();
+        result.setter_signals = m_machine.setterWouldSignal();
         result.elapsed_s = m_machine.now_s();
         result.paused_s = m_machine.paused_s();
         auto const& end = m_machine.world(); // the tool may have been changed

@@ -55,7 +55,8 @@ struct RunResult {
     std::optional<double> setter_trip_mm; ///< where the tool in the spindle trips the setter, with nothing on its disc
     std::optional<double> lowest_over_work_mm; ///< of the tip above the work's top, while it stood over the work
     bool moved = false;
-    gcode::Filled read; ///< what was read and typed between the pieces of a text
+    bool plate_signals = false, setter_signals = false; ///< whether a touch of them is really seen, at the end
+    gcode::Filled read;                                 ///< what was read and typed between the pieces of a text
 };
 
 /// A parameter of the controller's own, and the value that it wrote there.

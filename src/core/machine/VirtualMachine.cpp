@@ -214,6 +214,9 @@ bool canChange(auto const& wired) { return !contactOf(false, wired) && contactOf
 
 } // namespace
 
+bool VirtualMachine::plateWouldSignal() const { return canChange(m_world.input) && plateSignals(); }
+bool VirtualMachine::setterWouldSignal() const { return m_world.setter && canChange(*m_world.setter); }
+
 bool VirtualMachine::reads(bool plate_touched, bool setter_touched) const {
     if (contactOf(plate_touched, m_world.input)) return true;
     return m_world.setter && contactOf(setter_touched, *m_world.setter);

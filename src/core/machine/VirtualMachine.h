@@ -44,6 +44,9 @@ public:
     /// The least that it has been since the start, also within a line that makes several moves.
     std::optional<double> const& lowestOverWork_mm() const { return m_lowest_over_work_mm; }
     double paused_s() const { return m_paused_s; }
+    /// Whether a touch of plate or wired work, or of the setter, would be seen.
+    bool plateWouldSignal() const;
+    bool setterWouldSignal() const;
     bool spindleTurns() const { return m_now_s < m_turns_until_s; }
     std::vector<Touch> const& touches() const { return m_touches; }
     std::vector<Touch> const& releases() const { return m_releases; }

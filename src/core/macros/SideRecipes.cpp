@@ -260,6 +260,17 @@ Result<void> needsPin(zeroing::PlateZeroResult const& zero) {
     return fail(Code::NeedsPin, {"tool"}, fmt::format("Tool {}", zero.assembly.number));
 }
 
+/// Nut and shoe must not come down onto what is touched.
+Result<void> reachesDown(zeroing::PlateZeroResult const& zero, double below_mm) {
+    constexpr double spare_mm = 1;
+    auto const& tool = zero.assembly;
+    if (!tool.length_mm) return {}; // as drawn and tried: free all along
+    double stands_mm = tool.stick_out_mm.value_or(*tool.length_mm);
+    if (zero.machine.dust_shoe_mm) stands_mm = std::min(stands_mm, *tool.length_mm - *zero.machine.dust_shoe_mm);
+    if (below_mm + spare_mm <= stands_mm) return {};
+    return fail(Code::PinTooShort, {"pin"}, lengthText(below_mm, zero.units), lengthText(stands_mm, zero.units));
+}
+
 } // namespace
 
 TouchPlan planSide(zeroing::PlateZeroResult const& zero, Across axis) {
@@ -272,6 +283,7 @@ TouchPlan planSide(zeroing::PlateZeroResult const& zero, Across axis) {
 
 Result<Recipe> sideRecipe(Kind kind, zeroing::PlateZeroResult const& zero) {
     if (auto const pin = needsPin(zero); !pin) return Failure(pin.error());
+    if (auto const free = reachesDown(zero, zero.setup.side.below_mm); !free) return Failure(free.error());
     Sides made{zero};
     auto const& side = zero.setup.side;
     auto const what = of(kind).sideways;
@@ -305,6 +317,7 @@ Result<LipSteps> lipSteps(zeroing::PlateZeroResult const& zero, TouchPlan const&
     if (!stock || *stock < low + 1)
         return fail(Code::Missing, {"stock"}, fmt::format("Stock at least {} thick", lengthText(low + 1, zero.units)),
                     "Type its thickness at Zeroing: the tip goes down beside it.");
+    if (auto const free = reachesDown(zero, zero.thickness.mm + low); !free) return Failure(free.error());
     Sides made{zero};
     auto const& side = zero.setup.side;
     double const clear = in_z.back_off_mm + 2 + made.radius_mm, down = clear + zero.thickness.mm + low;

@@ -21,7 +21,7 @@ inline constexpr double off_middle_mm = 4;
 /// The corner's start: so far from the other edge; and how far apart its two touches are.
 inline constexpr double corner_near_mm = 8, corner_far_mm = 14, corner_apart_mm = 30, corner_skew = 0.05;
 
-/// Error: NeedsPin for a fluted cutter; Missing for a size; NotOnWork for what is too small for the pin.
+/// Error: NeedsPin for a fluted cutter; PinTooShort; Missing for a size, OutOfRange for a bore too small for the pin.
 Result<Recipe> sideRecipe(Kind kind, zeroing::PlateZeroResult const& zero);
 
 /// The touches of both lips, and X and Y zero of them; the tip stands on the plate at the begin, and high at the end.

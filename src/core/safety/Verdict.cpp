@@ -61,8 +61,10 @@ std::optional<double> sidesError_mm(machine::RunResult const& result, Aim const&
 } // namespace
 
 std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& aim) {
-    if (macros::of(aim.kind).proves) // a contact that the person made
-        return result.contacts.empty() || result.contacts.back().false_contact ? std::nullopt : std::optional(0.0);
+    if (macros::of(aim.kind).proves) { // that it came to its end says that the signal is there: is it?
+        bool const there = macros::of(aim.kind).touches_plate ? result.plate_signals : result.setter_signals;
+        return there ? std::optional(0.0) : std::nullopt;
+    }
     if (macros::of(aim.kind).sets == macros::Sets::Nothing) {
         if (!result.lowest_over_work_mm) return std::nullopt;
         return *result.lowest_over_work_mm - aim.intended_mm;
@@ -120,7 +122,7 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& ai
                                                        : Severity::Bad;
     first.text = machine::verdictText(result, units);
     if (kind == RunClass::WrongZero && !errorOf_mm(result, aim))
-        first.headline = macros::of(aim.kind).proves ? "No signal was seen."
+        first.headline = macros::of(aim.kind).proves ? "It says that the signal was seen, and there is none."
                          : !length                   ? "No zero was set."
                          : result.length             ? "The length went to another tool's number."
                                                      : "No length was set.";

@@ -65,10 +65,11 @@ Machine longRouter() {
     return machine;
 }
 
-/// Counts in inches, zero down at the table.
+/// Counts in inches, zero down at the table, and is sent line by line.
 Machine benchMill() {
     Machine machine;
     machine.name = "Bench mill";
+    machine.dialect = "streaming";
     machine.units = UnitSystem::Inch;
     machine.axes = {AxisTravel{0, 279.4, 2540, 250, 0.05}, AxisTravel{0, 152.4, 2540, 250, 0.05},
                     AxisTravel{0, 203.2, 1524, 200, 0.0254, AxisEnd::High}};
@@ -472,6 +473,7 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     setup.place.plate = router.bench.plate;
     setup.place.setter = router.bench.setter;
     setup.place.assembly = router.tools[3];
+    setup.change.next = router.tools[1];
     router.setup = diary.add("Zero of the loom blank", setup);
     router.homeSwitchChanges();
     diary.at(29, 10);

@@ -6,7 +6,9 @@
 #include "app/shell/Program.h"
 #include "app/widgets/Rows.h"
 #include "core/base/Words.h"
+#include "core/shop/kinds/ZeroSetup.h"
 #include "demo/DemoBook.h"
+#include "demo/Script.h"
 #include "exchange/WorldJson.h"
 
 #include <QAbstractButton>
@@ -136,6 +138,33 @@ struct Tour {
         rest();
     }
 
+    /// The same macro in the words of a script; afterwards the machine is again what it was.
+    void inWords(QString const& file) {
+        auto& desk = *window.desk();
+        auto machine = *desk.book().find(desk.setup().place.machine);
+        machine.dialect = "phrasebook";
+        machine.behaviour.phrases = demo::scriptWords();
+        (void)desk.put(&shop::PlaceOfWork::machine, std::move(machine), "Words of a script");
+        rest();
+        window.goTo(u"macros"_s);
+        macros().openSection(u"words"_s);
+        chooseRow("macro.words.steps", u"Touch downward"_s);
+        picture(u"macros"_s, file);
+        macros().openSection(u"run"_s);
+        window.findChild<QAction*>(u"edit.undo"_s)->trigger();
+        rest();
+    }
+
+    /// Two sides of a bore, as they were read.
+    void sides(QString const& file) {
+        auto setup = window.desk()->setup();
+        setup.side = {shop::SideFeature::Inside, shop::SideAxis::X, {}, {}, 6.0, 0, -412.318, -386.702};
+        (void)window.desk()->commitSetup(setup, "Two sides of a bore");
+        part(u"zeroing"_s, u"sides"_s, file);
+        window.findChild<QAction*>(u"edit.undo"_s)->trigger();
+        rest();
+    }
+
     bool run() {
         part(u"machine"_s, u"travel"_s, u"machine.png"_s);
         part(u"kit"_s, u"plate"_s, u"kit.png"_s);
@@ -144,14 +173,13 @@ struct Tour {
         choose("wiring.device", u"the setter"_s);
         part(u"wiring"_s, u"circuit"_s, u"wiring.png"_s);
         part(u"wiring"_s, u"settings"_s, u"settings.png"_s);
-        part(u"wiring"_s, u"proof"_s, u"proof.png"_s);
         part(u"repeatability"_s, u"studies"_s, u"repeatability.png"_s);
-        part(u"repeatability"_s, u"readings"_s, u"readings.png"_s);
         part(u"repeatability"_s, u"budget"_s, u"budget.png"_s);
         window.current()->openSection(u"studies"_s);
         chooseRow("repeat.studies", u"Disc of the setter"_s);
         choose("repeat.end", u"1  8 mm compression"_s);
         part(u"repeatability"_s, u"studies"_s, u"disc.png"_s);
+        sides(u"sides.png"_s);
         part(u"zeroing"_s, u"link"_s, u"link.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
@@ -178,6 +206,7 @@ struct Tour {
         choose("macro.kind", u"Plate zero"_s);
         forControl(u"Plain streaming"_s, 75, u"segments.png"_s);
         forControl(u"Built-in routine"_s, 0, u"sheet.png"_s);
+        inWords(u"words.png"_s);
         look.setNight(true);
         picture(u"zeroing"_s, u"zeroing-night.png"_s);
         return good;

@@ -103,6 +103,12 @@ private Q_SLOTS:
         zero(runOf("re-touch", name));
         zero(runOf("re-touch", name, {"--tool", number}));
         useMethod(shop::Method::LengthTable);
+        if (name == "Bench mill") { // it only streams: what fills the tool table is said to be out of its reach
+            auto const book = m_book.toStdString();
+            auto const why = said({"write", "tool-length", "--book", book, "--machine", name}, 2);
+            QVERIFY2(why.find("This control cannot carry it") != std::string::npos, why.c_str());
+            return;
+        }
         auto const length = runOf("tool-length", name, {"--tool", number});
         QCOMPARE(length["outcome"].get<std::string>(), std::string("completed"));
         QCOMPARE(length["tool_length"]["tool"].get<int>(), tool);

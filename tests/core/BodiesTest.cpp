@@ -33,7 +33,8 @@ Machine machine() {
                    WaitsFor::EveryLine,
                    401,
                    1200,
-                   true};
+                   true,
+                   {{"retract", "UP {{z}}\nSTOP"}}};
     m.capture = Capture::Debounced;
     m.debounce_s = 0.004;
     m.poll_s = 0.002;
@@ -114,6 +115,22 @@ ZeroSetup setup() {
     z.place.board_accepted = {21};
     z.place.zero_used = {{"thickness", 5, 9.942}};
     z.link.used = {{"thickness", 5, 9.931}, {"scale", 2, {}}};
+    z.change = {{22}, 31.5, -4.25};
+    z.side = {SideFeature::Corner,
+              SideAxis::Y,
+              Toward::Minus,
+              Toward::Minus,
+              6.02,
+              2.5,
+              -120.4,
+              -119.8,
+              11,
+              43,
+              7.5,
+              17,
+              8.5,
+              37.3,
+              3.7};
     return z;
 }
 
@@ -128,6 +145,8 @@ std::vector<Entity> entities() {
     plate.sold_above_mm = 0.025;
     plate.practice = practice(0.25);
     plate.proof = ProofBy::Lift;
+    plate.wall_mm = 6.3;
+    plate.lip_mm = 9.5;
     plate.wiring = wiring(6);
     plate.air = {4, 4.5, AirFlow::AgainstNozzle, AirTight::ByHand};
     ToolSetter setter{"Setter",        -3, 4, 61, 60.5, 57, 55, 21, 41, 31, 12, Circuit::OpenAtRest, Path::Clip,
@@ -246,8 +265,17 @@ std::vector<Entity> entities() {
                        899}};
 }
 
-/// As it was before controls with hash variables.
+/// As it was before anything was touched from the side, and before a control had words of its own.
+Entity withoutSides(Entity entity) {
+    if (auto* machine = std::get_if<Machine>(&entity)) machine->behaviour.phrases.clear();
+    if (auto* plate = std::get_if<TouchPlate>(&entity)) plate->wall_mm.reset(), plate->lip_mm = TouchPlate().lip_mm;
+    if (auto* setup = std::get_if<ZeroSetup>(&entity)) setup->change = {}, setup->side = {};
+    return entity;
+}
+
+/// And before controls with hash variables.
 Entity withoutAnswers(Entity entity) {
+    entity = withoutSides(std::move(entity));
     if (auto* machine = std::get_if<Machine>(&entity)) {
         machine->behaviour.without_point = {};
         machine->behaviour.waits_for = {};
@@ -376,6 +404,7 @@ private Q_SLOTS:
             QTest::newRow(age) << QStringLiteral("tests/data/%1.txt").arg(QLatin1String(name)) << later;
         };
         row("as written today", "approved/bodies", 0);
+        row("before touches from the side", "bodies-9", 0);
         row("before controls with hash variables", "bodies-8", 0);
         row("before a plate had a tolerance", "bodies-7", 1);
         row("before studies had questions", "bodies-6", 1);
@@ -388,8 +417,8 @@ private Q_SLOTS:
         QFETCH(QString, file);
         QFETCH(int, later);
         std::map<char, Entity (*)(Entity)> const then{
-            {'8', withoutAnswers}, {'7', withoutTolerance}, {'6', withoutStudies}, {'5', withoutSpacers},
-            {'4', withoutWiring},  {'3', withoutTimes},     {'2', withoutFigures}};
+            {'9', withoutSides},   {'8', withoutAnswers}, {'7', withoutTolerance}, {'6', withoutStudies},
+            {'5', withoutSpacers}, {'4', withoutWiring},  {'3', withoutTimes},     {'2', withoutFigures}};
         auto all = entities();
         if (auto const old = then.find(file.chopped(4).back().toLatin1()); old != then.end())
             for (auto& entity : all) entity = old->second(entity);

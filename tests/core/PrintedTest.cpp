@@ -231,7 +231,7 @@ private Q_SLOTS:
         for (auto const kind : macros::every_kind) {
             auto shop = oddShop(kind, odd < 0 ? Odd::Inch : static_cast<Odd>(odd));
             if (odd < 0) { // a clip and a spanner, an end of inserts
-                if (!macros::of(kind).touches_plate) continue;
+                if (!macros::of(kind).touches_plate || macros::of(kind).setsSides()) continue;
                 shop.change(shop.plate, [](shop::TouchPlate& p) {
                     p.path = shop::Path::Clip;
                     p.proof = shop::ProofBy::Spanner;

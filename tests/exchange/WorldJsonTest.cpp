@@ -17,8 +17,12 @@ class WorldJsonTest : public QObject {
 private Q_SLOTS:
     void worldsReadBackEqual() {
         for (auto const& fault : safety::faults()) {
-            test::LinkedShop const shop;
-            auto world = shop.rehearse(macros::Kind::Retouch).world();
+            // One with all that can be touched from the side.
+            auto world = test::shopFor(macros::Kind::CornerPlate).rehearse(macros::Kind::CornerPlate).world();
+            world.round = test::shopFor(macros::Kind::BossCentre).rehearse(macros::Kind::BossCentre).world().round;
+            world.work_conducts = true;
+            world.skew_rad = 0.01;
+            world.person.puts_in = 5;
             fault.apply(world);
             world.seed = 12345;
             world.behaviour.homed_parameter = 5399;

@@ -137,12 +137,12 @@ void Parts::measure(TouchPlan const& plan, std::string const& device, Slot mean)
             RequireLag{mean, slot_fast, plan.lag_expected_mm, plan.lag_tolerance_mm, unfit});
 }
 
-void Parts::requireToolOnSetter(SetterWay const& way) {
+void Parts::requireToolOnSetter(SetterWay const& way, char const* so_far) {
     RequireToolAllowed check;
     check.into = {slot_start, slot_search, slot_low, slot_high};
     check.found = slot_found;
-    check.alarm =
-        alarm("Nothing has moved. This macro was not written for the tool in the spindle; check its number.", false);
+    check.alarm = alarm(
+        fmt::format("{} This macro was not written for the tool in the spindle; check its number.", so_far), false);
     for (auto const& row : way.rows)
         check.rows.push_back(
             {row.number, {row.start_z_mm - machine.safeZ_mm(), row.search_mm, row.low_mm, row.high_mm}});

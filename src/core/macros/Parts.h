@@ -86,7 +86,7 @@ struct Parts {
     /// Down onto it. The mean is in slot_setter.
     void touchSetter(TouchPlan const& plan);
     /// The tools that a setter part is written for, and their heights.
-    void requireToolOnSetter(SetterWay const& way);
+    void requireToolOnSetter(SetterWay const& way, char const* so_far = "Nothing has moved.");
 };
 
 /// The lag to be added, when it is worth a term, then the others.

@@ -101,8 +101,8 @@ struct SetterBuilder {
         } else {
             std::string tools;
             for (auto const& row : way.rows) tools += fmt::format("{}{}", tools.empty() ? "" : ", ", row.number);
-            header.push_back(lacks.numbers ? "Written for tool " + tools + " alone."
-                                           : "Written for tools " + tools + ".");
+            header.push_back(lacks.numbers || of(kind).changes_tool ? "Written for tool " + tools + " alone."
+                                                                    : "Written for tools " + tools + ".");
             for (auto const& text : way.left_out) header.push_back("Not for " + text);
         }
         header.push_back(fmt::format("Feeds: {} to find, {} to measure, {} while a signal is proved.",
@@ -137,7 +137,8 @@ struct SetterBuilder {
     }
 
     void requireTool() {
-        if (!fits) return parts.requireToolOnSetter(way);
+        if (!fits)
+            return of(kind).changes_tool ? parts.requireToolOnSetter(way, "Z is up.") : parts.requireToolOnSetter(way);
         if (!too_wide.empty())
             add("require-tool", "A tool that is known not to fit stays away from the setter.",
                 RequireToolNot{too_wide,
@@ -245,9 +246,11 @@ struct SetterBuilder {
             add("", "Back over where the job stopped, Z up: the job goes down by itself.", MoveBack{slot_x, slot_y});
         add("", "",
             End{fmt::format(
-                "Set for this tool: {} Z zero. Other offsets still have the old tool's. {} Leave the length "
+                "Set for this tool: {} Z zero. Other offsets still have the old tool's. {}{} Leave the length "
                 "offset off.",
-                offsetNames(), afterTheEnd(machine, setup.place.work_offset, false))});
+                offsetNames(),
+                of(kind).changes_tool ? "The spindle is still off: start it before the job goes on. " : "",
+                afterTheEnd(machine, setup.place.work_offset, false))});
         header.push_back(
             fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
                         "tool's zero.",

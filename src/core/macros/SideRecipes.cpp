@@ -109,7 +109,9 @@ struct Sides {
                     {shop::Act::BridgePlate}, "lead, clip and plug",
                     "The signal was not seen; nothing goes near the work.");
         add("hands", "Before the first move sideways.",
-            Pause{fmt::format("Hands clear. {} Is that so? Then resume.", start), {}});
+            Pause{fmt::format("Hands clear. It goes back down to where the pin stood: {} Is that so? Then resume.",
+                              start),
+                  {}});
         add("hands", "Back to where it began, by a probing move that must meet nothing.",
             TakeBack{slot_begin, zero.machine.proof_creep_mm + 1, slowest(),
                      parts.alarm("The way back is not clear, or the control does not say where Z is.")});
@@ -147,7 +149,7 @@ struct Sides {
             "pin beside the edge, {} to {} from it, its tip {} below the top, free on its way "
             "in {}{}.",
             len(side_near_mm), len(side_far_mm), len(side().below_mm), letter(axis), toward > 0 ? "+" : "-");
-        begin("The pin stands " + start.substr(4));
+        begin(start.substr(4));
         measure(axis, toward, side_search_mm, "edge", slot_x1);
         setZero(axis, slot_x1, toEdge_mm(axis, toward, side().wall_mm),
                 side().wall_mm > 0 ? "The edge lies pin and wall beyond the trip point."
@@ -163,7 +165,7 @@ struct Sides {
             "below the top.",
             dx > 0 ? "+" : "-", len(side_near_mm), len(side_far_mm), len(corner_near_mm), len(corner_far_mm),
             len(side().below_mm));
-        begin("The pin stands " + start.substr(4));
+        begin(start.substr(4));
         measure(Across::X, dx, side_search_mm, "edge", slot_x1);
         add("", "Where along the edge.", KeepPlace{slot_result, slot_y1});
         double const slope = corner_skew * corner_apart_mm;
@@ -213,7 +215,7 @@ struct Sides {
         axes = "X and Y";
         auto const start = fmt::format("pin in the bore, within {} of its middle, its tip {} below the rim.",
                                        len(std::min(eye_mm, free / 2)), len(side().below_mm));
-        begin("The pin stands " + start.substr(4));
+        begin(start.substr(4));
         double const search = free + size_spare_mm + eye_mm;
         across(Across::X, slot_x1, slot_x2, search);
         toMiddle(Across::X, slot_x1, slot_x2, slot_x3, size);
@@ -242,7 +244,7 @@ struct Sides {
             fmt::format("pin over the boss, within {} of its middle, its tip {} to {} above it. Free of clamps "
                         "as far as {} around it.",
                         len(eye_mm), len(side_near_mm), len(above_mm), len(out + radius_mm));
-        begin("The pin stands " + start.substr(4));
+        begin(start.substr(4));
         double const down = above_mm + side().below_mm;
         around(Across::X, slot_x1, slot_x2, out, down);
         toMiddle(Across::X, slot_x1, slot_x2, slot_x3, 2 * size + 4 * out);

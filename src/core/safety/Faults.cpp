@@ -310,6 +310,7 @@ constexpr Fault every_fault[] = {
      [](World& w) {
          auto const other = std::find_if(w.tools.begin(), w.tools.end(),
                                          [&](machine::NumberedTool const& each) { return isAnother(w, each); });
+         if (other == w.tools.end()) return;
          auto& tool = measured(w);
          if (w.plate.place == machine::PlatePlace::OnStock) // jogged to the same gap above the plate
              w.position_mm[2] += other->tool.length_mm - tool.length_mm;
@@ -331,10 +332,14 @@ constexpr Fault every_fault[] = {
      "One touch of an edge tells one place of it.", oneTouch, [](World& w) { w.skew_rad = 0.0175; }},
     {"lips_turned", "The plate lies the other way round", "Laid down without looking.",
      "Its lips hang at the other edges.", "Lips over the edges that are touched, drawn against both.", nullptr, hangs,
-     [](World& w) { w.plate.lips->turned = true; }},
+     [](World& w) {
+         if (w.plate.lips) w.plate.lips->turned = true;
+     }},
     {"size_other", "It is 6 mm wider than its size says", "Another bore, a slip in typing.",
      "The pin travels farther than it should.", "Measure it roughly before the start.", nullptr, isRound,
-     [](World& w) { w.round->diameter_mm += 6; }},
+     [](World& w) {
+         if (w.round) w.round->diameter_mm += 6;
+     }},
     {"tool_not_changed", "The old tool is left in the spindle", "Resumed too soon, or nobody came.",
      "The tool in the spindle is the one that was there.", "Look at the tool before resuming.", nullptr, changes,
      [](World& w) {

@@ -458,7 +458,8 @@ struct Phrasing {
     void operator()(GoSoftlyTo const& s) {
         int const axis = static_cast<int>(s.axis);
         settle();
-        auto const by = fmt::format("{}{}-#{}", name(s.to), addend(s.add_mm), 5021 + axis);
+        auto const by =
+            fmt::format("{}{}-#{}", name(s.to), s.add_mm == 0 ? std::string() : addend(s.add_mm), 5021 + axis);
         alarmIf(fmt::format("ABS[{}] GT {}", by, len(s.most_mm)), s.alarm);
         skipBy("+" + by, s.feed_mm_min, axis);
         alarmIf(metAnything(axis), s.alarm);

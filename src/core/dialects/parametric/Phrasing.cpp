@@ -422,7 +422,8 @@ struct Phrasing {
     /// The move before it was a probing one that met nothing, so that where it ended is where the tool stands.
     void operator()(GoSoftlyTo const& s) {
         int const axis = static_cast<int>(s.axis);
-        auto const by = fmt::format("[{}{} - {}]", name(s.to), addend(s.add_mm), probed(axis));
+        auto const by =
+            fmt::format("[{} - {}]", name(s.to) + (s.add_mm == 0 ? std::string() : addend(s.add_mm)), probed(axis));
         alarmIf(fmt::format("ABS{} GT {}", by, len(s.most_mm)), s.alarm);
         probe("G38.3", by, s.feed_mm_min, letter(axis));
         alarmIf("#5070 NE 0", s.alarm);

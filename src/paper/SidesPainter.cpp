@@ -44,12 +44,18 @@ struct Drawing {
         p.drawLine(head, head + way * barb - side * barb * 0.7);
         p.setPen(ink.ink);
         p.setFont(ink.font(Ink::Type::Mono));
-        QRectF const place(tail.x() - 90 * ink.scale, tail.y() - 10 * ink.scale, 180 * ink.scale, 20 * ink.scale);
-        p.drawText(place.translated(way * 16 * ink.scale + QPointF(0, std::abs(way.x()) > 0.5 ? -16 * ink.scale : 0)),
-                   Qt::AlignCenter, words);
+        double const wide = 190 * ink.scale, high = 20 * ink.scale, gap = 6 * ink.scale;
+        if (std::abs(way.x()) < 0.5) // up or down: beside the pin
+            p.drawText(QRectF(at.x() + pin / 2 + gap, at.y() - high / 2, wide, high), Qt::AlignLeft | Qt::AlignVCenter,
+                       words);
+        else if (picture.side.feature == SideFeature::Inside) // its tail stands in the middle: below the pin
+            p.drawText(QRectF(at.x() - wide / 2, at.y() + pin * 0.6, wide, high), Qt::AlignCenter, words);
+        else
+            p.drawText(QRectF(way.x() > 0 ? tail.x() + gap : tail.x() - gap - wide, tail.y() - high / 2, wide, high),
+                       (way.x() > 0 ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, words);
     }
-    /// Zero along one axis, as a line through the picture.
-    void zeroLine(bool upright, double at, QString const& words) {
+    /// Zero along one axis, as a line through the picture; its words at the right or left end of a level one.
+    void zeroLine(bool upright, double at, QString const& words, bool right = true) {
         p.setPen(QPen(ink.accent, 1.5, Qt::DashDotLine));
         if (upright)
             p.drawLine(QPointF(at, area.top() + 24 * ink.scale), QPointF(at, area.bottom()));
@@ -57,10 +63,11 @@ struct Drawing {
             p.drawLine(QPointF(area.left(), at), QPointF(area.right(), at));
         p.setFont(ink.font(Ink::Type::Strong));
         p.setPen(ink.accent);
-        QRectF const place =
-            upright ? QRectF(at - 110 * ink.scale, area.top(), 220 * ink.scale, 22 * ink.scale)
-                    : QRectF(area.right() - 230 * ink.scale, at - 24 * ink.scale, 220 * ink.scale, 22 * ink.scale);
-        p.drawText(place, upright ? Qt::AlignCenter : Qt::AlignRight | Qt::AlignVCenter, words);
+        double const wide = 220 * ink.scale, high = 22 * ink.scale;
+        QRectF const place = upright ? QRectF(at - wide / 2, area.top(), wide, high)
+                                     : QRectF(right ? area.right() - wide : area.left(), at - high - 2, wide, high);
+        p.drawText(place, upright ? Qt::AlignCenter : (right ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter,
+                   words);
     }
     QString reading(std::optional<double> const& mm) const {
         return mm ? text(lengthText(*mm, picture.units)) : QStringLiteral("not typed");
@@ -139,7 +146,7 @@ struct Drawing {
             touch(c + QPointF(-dx * pin / 2, dy * along), {-dx, 0}, reading(typed), typed.has_value());
         touch(c + QPointF(dx * pin * 1.6, -dy * pin / 2), {0, -dy}, reading(side.other_mm), side.other_mm.has_value());
         zeroLine(true, c.x(), zeroWords('X'));
-        zeroLine(false, c.y(), zeroWords('Y'));
+        zeroLine(false, c.y(), zeroWords('Y'), dx > 0); // away from the touches in X
     }
 };
 

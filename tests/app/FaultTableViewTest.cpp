@@ -67,6 +67,43 @@ private Q_SLOTS:
         QVERIFY(drive.find<QComboBox>("macro.world")->currentText().startsWith(u"Number 1 "_s));
         QVERIFY2(drive.judgement().startsWith(u"It stopped safely."_s), qPrintable(drive.judgement()));
     }
+    /// All that the machine's method has a use for; what cannot be written says why, and a click opens a table.
+    void everyMacroAtOnce() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("macro.section.faults");
+        drive.choose("macro.worlds", u"1"_s);
+        drive.click("macro.attack_all");
+        drive.settle();
+        auto* all = drive.find<app::RowsView>("macro.table.all");
+        QTRY_VERIFY(all->isVisible());
+        int tried = 0, refused = 0, at = -1;
+        for (int i = 0; i < all->count(); ++i) {
+            auto const row = all->row(i);
+            QVERIFY2(!row.detail.contains(u"NOT LISTED"_s), qPrintable(row.text + row.detail));
+            tried += row.detail.contains(u"listed end badly"_s);
+            refused += row.detail.contains(u"Tool 3 is a cutter"_s); // from the side only with a pin
+            if (row.text == u"Re-touch after a change"_s) at = i;
+        }
+        QVERIFY2(tried >= 8 && refused == 5, qPrintable(u"%1 %2"_s.arg(tried).arg(refused)));
+        QTest::mouseClick(all->viewport(), Qt::LeftButton, {}, all->visualRect(all->model()->index(at, 0)).center());
+        drive.settle();
+        QTRY_VERIFY(tableOf(drive)->isVisible());
+        QVERIFY(!all->isVisible());
+        QCOMPARE(drive.find<QComboBox>("macro.kind")->currentText(), u"Re-touch after a change"_s);
+        QVERIFY2(drive.judgement().startsWith(u"Every fault that can be noticed is noticed."_s),
+                 qPrintable(drive.judgement()));
+    }
+    /// Beside it the list of a macro that only touches, and believes what it reads.
+    void besideANaiveOne() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("macro.section.faults");
+        drive.choose("macro.compare", u"The same without any protection"_s);
+        tryAll(drive);
+        QTRY_VERIFY(tableOf(drive)->isVisible());
+        QVERIFY2(drive.judgement().contains(u"The other text is worse with "_s), qPrintable(drive.judgement()));
+    }
     void aProtectionLeftOutShowsAndIsCompared() {
         Driver drive;
         drive.key(Qt::Key_7, Qt::ControlModifier);

@@ -16,11 +16,21 @@ namespace steady::app {
 
 using namespace Qt::StringLiterals;
 
+namespace {
+
+constexpr QLatin1StringView no_protection("*");
+
+} // namespace
+
 void MacrosStation::buildFaults(QVBoxLayout* page) {
     m_attack = new QPushButton(u"Try every fault"_s);
     m_attack->setObjectName(u"macro.attack"_s);
     m_attack->setToolTip(u"On the virtual machine, with the text as it stands (Ctrl+F5)"_s);
     connect(m_attack, &QPushButton::clicked, this, &MacrosStation::attack);
+    m_attack_all = new QPushButton(u"Try every macro"_s);
+    m_attack_all->setObjectName(u"macro.attack_all"_s);
+    m_attack_all->setToolTip(u"All that the machine's method has a use for, as the book writes them"_s);
+    connect(m_attack_all, &QPushButton::clicked, this, &MacrosStation::attackAll);
     m_worlds = new Choice(u"macro.worlds"_s, u"Each in so many shops as they may be"_s, desk().look());
     for (int const worlds : {1, 20, 200, 1000}) m_worlds->box()->addItem(QString::number(worlds), worlds);
     m_worlds->box()->setCurrentIndex(1);
@@ -30,6 +40,7 @@ void MacrosStation::buildFaults(QVBoxLayout* page) {
     m_keep_table->setToolTip(u"Into the book, with the text that it is of"_s);
     connect(m_keep_table, &QPushButton::clicked, this, &MacrosStation::keepTable);
     page->addWidget(m_attack);
+    page->addWidget(m_attack_all);
     page->addWidget(m_worlds);
     page->addWidget(m_compare);
     page->addWidget(m_keep_table);
@@ -52,6 +63,11 @@ void MacrosStation::buildTable() {
     m_table = new FaultTableView(desk().look());
     connect(m_table, &FaultTableView::opened, this, &MacrosStation::replay);
     column->addWidget(m_table, 1);
+    m_all = new RowsView(u"macro.table.all"_s, u"Every macro, and what the faults do to it"_s, desk().look());
+    connect(m_all, &QListView::activated, this, [this](QModelIndex const& at) { openTried(at.row()); });
+    connect(m_all, &QListView::clicked, this, [this](QModelIndex const& at) { openTried(at.row()); });
+    m_all->hide();
+    column->addWidget(m_all, 1);
     column->addStretch(); // the words stay on top while there is no table
     m_table_page->hide();
     picture()->addWidget(m_table_page, 1);
@@ -63,6 +79,7 @@ void MacrosStation::fillCompare() {
     auto const before = list.currentData();
     list.clear();
     list.addItem(u"Nothing"_s);
+    list.addItem(u"The same without any protection"_s, QString(no_protection));
     for (auto const& id : m_rehearsal->macro.recipe.ids())
         list.addItem(u"Without: "_s + text(id).replace(u'-', u' '), text(id));
     for (auto const& [id, version] : desk().book().all<shop::MacroVersion>())
@@ -81,7 +98,9 @@ Result<std::optional<safety::Attack>> MacrosStation::compareWith() const {
     auto const chosen = m_compare->box()->currentData();
     if (!chosen.isValid()) return std::nullopt;
     if (chosen.typeId() == QMetaType::QString) {
-        auto const less = desk().rehearse(m_kind, {chosen.toString().toStdString()});
+        auto const id = chosen.toString();
+        auto const less = desk().rehearse(m_kind, id == no_protection ? macros::protections(m_rehearsal->macro.recipe)
+                                                                      : std::set{id.toStdString()});
         if (!less) return Failure(less.error());
         return safety::attackOn(*less);
     }
@@ -99,6 +118,7 @@ void MacrosStation::attack() {
     safety::CampaignSize const size{m_worlds->box()->currentData().toInt(), drawn_with,
                                     static_cast<int>(std::max(1U, std::thread::hardware_concurrency()))};
     m_tried.reset();
+    m_all_tried.clear();
     showState();
     desk().work().start(
         u"Trying every fault"_s,
@@ -133,6 +153,87 @@ void MacrosStation::attack() {
         });
 }
 
+void MacrosStation::attackAll() {
+    safety::CampaignSize const size{m_worlds->box()->currentData().toInt(), drawn_with,
+                                    static_cast<int>(std::max(1U, std::thread::hardware_concurrency()))};
+    m_tried.reset();
+    std::vector<TriedMacro> todo;
+    for (auto const kind : macros::every_kind)
+        if (macros::belongsTo(kind, desk().setup().plan.method))
+            todo.push_back({kind, desk().rehearse(kind), fail(Code::Missing, {})});
+    m_all_seq = desk().session().file().lastSeq();
+    desk().work().start(
+        u"Trying every macro"_s,
+        [todo = std::move(todo), size](Going const& going) mutable {
+            for (std::size_t i = 0; i < todo.size(); ++i) {
+                auto& each = todo[i];
+                auto const tell = [&going, i, all = todo.size()](double done) {
+                    if (going.tell) going.tell((static_cast<double>(i) + done) / static_cast<double>(all));
+                };
+                if (!each.written || going.stopped()) continue;
+                each.table = safety::runCampaign(safety::attackOn(*each.written), size, {going.stop, tell});
+            }
+            return std::move(todo);
+        },
+        [this](std::vector<TriedMacro> tried) {
+            m_all_tried = std::move(tried);
+            std::vector<Row> rows;
+            for (auto const& each : m_all_tried) rows.push_back(rowOf(each));
+            m_all->show(std::move(rows));
+            showState();
+        });
+}
+
+/// One line of all: what the faults do to a macro, or why there is none.
+Row MacrosStation::rowOf(TriedMacro const& tried) {
+    Row row{.text = QString::fromUtf8(macros::title(tried.kind)), .detail = {}};
+    auto const* error = !tried.written ? &tried.written.error() : !tried.table ? &tried.table.error() : nullptr;
+    if (error) {
+        row.detail = u"not tried: "_s + text(toFinding(*error).text);
+        row.mark = upkeep::Standing::Open;
+        return row;
+    }
+    auto const& table = *tried.table;
+    if (table.stopped) {
+        row.detail = u"stopped before its end"_s;
+        row.mark = upkeep::Standing::Open;
+        return row;
+    }
+    int listed = 0;
+    QStringList others;
+    for (auto const& each : table.rows) {
+        if (each.bad() == 0) continue;
+        if (each.listed())
+            ++listed;
+        else
+            others << QString::fromUtf8(each.fault->text);
+    }
+    row.detail = u"%1 faults, %2 runs; %3 listed end badly"_s.arg(table.rows.size())
+                     .arg(QLocale().toString(table.runs))
+                     .arg(listed);
+    if (!others.isEmpty()) row.detail += u"; NOT LISTED: "_s + others.join(u", "_s);
+    if (!table.nothingIsGood()) row.detail += u"; wrong with nothing wrong"_s;
+    row.mark = table.good() ? upkeep::Standing::Proved : upkeep::Standing::Failed;
+    return row;
+}
+
+/// That macro with the table that it came to.
+void MacrosStation::openTried(int row) {
+    if (row < 0 || row >= static_cast<int>(m_all_tried.size())) return;
+    auto tried = m_all_tried[static_cast<std::size_t>(row)];
+    keepEdits();
+    m_kind = tried.kind;
+    m_leave_out->box()->clear();
+    m_all_tried.clear();
+    writeAnew();
+    if (!m_rehearsal || !tried.written || !tried.table) return showState();
+    auto const attack = attackNow();
+    ShownTable shown{*tried.table, safety::tableSteps(*tried.table, m_rehearsal->macro, attack.text), {}};
+    m_tried = Tried{attack, std::move(shown), {}};
+    m_table->show(*m_tried->shown);
+    showState();
+}
+
 /// While neither text nor book have changed since.
 bool MacrosStation::tableHolds() const {
     return m_tried && m_rehearsal && m_tried->attack.text == m_editor->text().toStdString() &&
@@ -142,10 +243,15 @@ bool MacrosStation::tableHolds() const {
 void MacrosStation::showTable() {
     if (m_sections->current() != u"faults"_s) return;
     bool const shown = tableHolds() && m_tried->shown;
+    bool const all = !m_all_tried.empty() && m_all_seq == desk().session().file().lastSeq();
     m_table->setVisible(shown);
+    m_all->setVisible(all);
     m_attack->setEnabled(static_cast<bool>(m_rehearsal));
     m_keep_table->setEnabled(shown && !phrased() && !m_tried->shown->table.stopped && desk().session().writable());
-    if (shown) {
+    if (all) {
+        m_table_words->setText(
+            u"%1 macros of this machine's method; click one for its table"_s.arg(m_all_tried.size()));
+    } else if (shown) {
         auto const& table = m_tried->shown->table;
         m_table_words->setText(u"%1 faults down, the steps in which runs ended across; %2 runs"_s.arg(table.rows.size())
                                    .arg(QLocale().toString(table.runs)));

@@ -54,11 +54,11 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
     m_change_box->layout()->addWidget(m_next_tool);
     change->row(2);
     change->length(
-        "macro.change_x", "Where tools are changed: X", {-10000, 10000},
-        [](shop::ZeroSetup & s) -> auto& { return s.change.x_mm; }, "machine X; both empty: where it stands");
+        "macro.change_x", "Changed at X", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.x_mm; },
+        "both empty: where it stands");
     change->length(
-        "macro.change_y", "and Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.y_mm; },
-        "machine Y");
+        "macro.change_y", "and at Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.y_mm; },
+        "machine coordinates");
     buildSide(form(m_side_box, "The side"));
     m_looked_words = styled(new QLabel, Type::Small, Tone::Soft);
     m_looked_words->setObjectName(u"macro.looked.words"_s);

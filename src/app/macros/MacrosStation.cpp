@@ -448,7 +448,10 @@ void MacrosStation::showState() {
         m_ladder->show(std::nullopt, text(finding.text));
         return;
     }
-    m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));
+    if (macros::of(m_kind).sets == macros::Sets::Sides)
+        m_ladder->show(std::nullopt, u"This macro sets X and Y, and no Z. What it touches stands at Zeroing, X Y."_s);
+    else
+        m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));
     showTable();
     auto const section = m_sections->current();
     judgement()->show(section == u"kept"_s     ? judgedKept()

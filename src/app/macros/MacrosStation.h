@@ -46,6 +46,8 @@ public Q_SLOTS:
     void keep();
     /// Every fault that can touch the text as it stands, each in many worlds.
     void attack();
+    /// The same for every macro that the machine's method has a use for, each as the book writes it.
+    void attackAll();
     /// The table goes into the book, with the text that it is of.
     void keepTable();
 
@@ -110,11 +112,21 @@ private:
         std::optional<Error> other_unread; ///< why there is nothing to compare with
     };
     std::optional<Tried> m_tried;
+    struct TriedMacro {
+        macros::Kind kind;
+        Result<safety::Rehearsal> written;
+        Result<safety::FaultTable> table;
+    };
+    static Row rowOf(TriedMacro const& tried);
+    void openTried(int row);
+    std::vector<TriedMacro> m_all_tried;
+    std::int64_t m_all_seq = 0; ///< of the book then
+    RowsView* m_all;
     FaultTableView* m_table;
     PhrasesView* m_words;
     QWidget *m_play, *m_table_page;
     QLabel* m_table_words;
-    QPushButton *m_attack, *m_keep_table;
+    QPushButton *m_attack, *m_attack_all, *m_keep_table;
     LengthField* m_true_thickness;
     std::optional<double> m_true_thickness_mm;
     QPushButton *m_keep, *m_show_version, *m_save, *m_anew;

@@ -242,8 +242,8 @@ std::vector<Judgement> ZeroingStation::judgedSides() const {
     auto said = zeroing::judgeSides(desk().book(), desk().setup());
     said.push_back({Severity::Note,
                     "Before the touch",
-                    "Spindle stopped and unable to start, hand at the stop. All readings in one frame; the last bit of "
-                    "each way slowly, and always from the same side: play then cancels.",
+                    "Spindle stopped and unable to start, hand at the stop. All readings in one frame, the last bit of "
+                    "each way slowly. The play of an axis is in the result unless its touches end the same way.",
                     {}});
     return said;
 }

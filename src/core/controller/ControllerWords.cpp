@@ -285,7 +285,9 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
     if (record) {
         record->kind = Record::Kind::WorkOffset;
         record->work_offset = target;
-        record->work_offset_z_mm = offset[2];
+        int const axis = block.has('Z') ? 2 : block.has('X') ? 0 : 1;
+        record->work_offset_axis = letterOf(axis);
+        record->work_offset_mm = offset[static_cast<std::size_t>(axis)];
     }
     return {};
 }

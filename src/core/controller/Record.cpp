@@ -55,8 +55,8 @@ std::string wordsOf(Record const& record, UnitSystem units) {
     case Kind::SpindleStop: return "Spindle off";
     case Kind::SpindleStart: return "Spindle on";
     case Kind::WorkOffset:
-        return fmt::format("{} Z set to machine Z {}", workOffsetName(record.work_offset),
-                           lengthNumber(record.work_offset_z_mm, units));
+        return fmt::format("{} {} set to machine {} {}", workOffsetName(record.work_offset), record.work_offset_axis,
+                           record.work_offset_axis, lengthNumber(record.work_offset_mm, units));
     case Kind::Shift: return "The shift of the coordinates is changed";
     case Kind::Pause: return record.message.empty() ? "Pauses" : "Pauses: " + record.message;
     case Kind::ToolChange: return fmt::format("Tool {} goes into the spindle", record.tool);

@@ -50,7 +50,8 @@ struct Record {
     double feed_mm_min = 0;
     bool condition = false; ///< of a branch
     int work_offset = 0;
-    double work_offset_z_mm = 0;
+    char work_offset_axis = 'Z'; ///< of which the figure below is
+    double work_offset_mm = 0;
     int tool = 0;
     double length_mm = 0; ///< of the table or the offset in force
     bool away = false;    ///< of a probing move: waits for the input to open

@@ -63,6 +63,14 @@ Recipe Recipe::joined(bool homed_readable) const {
     return made;
 }
 
+std::set<std::string> protections(Recipe const& recipe) {
+    static std::set<std::string> const work{"search", "measure", "approach", "way", "back-off", "bound", "look"};
+    std::set<std::string> found;
+    for (auto const& id : recipe.ids())
+        if (!work.contains(id)) found.insert(id);
+    return found;
+}
+
 std::vector<std::string> Recipe::ids() const {
     std::vector<std::string> found;
     for (auto const& step : steps)

@@ -34,4 +34,7 @@ struct Recipe {
     std::vector<std::string> ids() const;
 };
 
+/// The ids whose steps only protect: without them a recipe touches once more or less, and believes what it reads.
+std::set<std::string> protections(Recipe const& recipe);
+
 } // namespace steady::macros

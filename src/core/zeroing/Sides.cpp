@@ -41,11 +41,10 @@ struct Typed {
         auto const units = book.units();
         double const by = radius_mm + side().wall_mm, typed = toward == Toward::Plus ? -by : by;
         SidesResult::Axis made{letter, edgeAt_mm(contact_mm, toward, radius_mm, side().wall_mm), typed, {}, {}};
-        auto const sign = toward == Toward::Plus ? "−" : "";
-        made.sum = side().wall_mm > 0 ? fmt::format("{} + {} = {}; with its sign {}{}",
+        made.sum = side().wall_mm > 0 ? fmt::format("{} + {} = {}; with its sign {}",
                                                     lengthNumber(side().wall_mm, units), lengthNumber(radius_mm, units),
-                                                    lengthNumber(by, units), sign, lengthText(by, units))
-                                      : fmt::format("{}{}", sign, lengthText(by, units));
+                                                    lengthNumber(by, units), lengthText(typed, units, Sign::Always))
+                                      : lengthText(typed, units, Sign::Always);
         made.why = fmt::format("The pin came towards {0}{1}, so that its axis stands on the {2} side of the edge, {3} "
                                "away from it.",
                                letter, toward == Toward::Plus ? "+" : "−", toward == Toward::Plus ? "minus" : "plus",
@@ -155,7 +154,7 @@ std::vector<Judgement> judgeSides(facts::Reader const& book, shop::ZeroSetup con
             said.push_back({Severity::Note,
                             fmt::format("Pin at its touch: set {} to {}", axis.letter,
                                         lengthText(*axis.type_mm, units, Sign::Always)),
-                            fmt::format("{} {}. The edge lies at {} in the frame of the reading.", axis.why, axis.sum,
+                            fmt::format("{} {}. In the frame of the reading the edge lies at {}.", axis.why, axis.sum,
                                         lengthText(axis.zero_mm, units)),
                             {}});
         else

@@ -5,7 +5,6 @@
 #include "core/base/LineDiff.h"
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
-#include "core/dialects/Spoken.h"
 #include "core/dialects/parametric/Parametric.h"
 #include "core/dialects/phrasebook/Phrases.h"
 
@@ -25,8 +24,6 @@ struct Said {
     int step = -1;
     std::optional<Error> refused = {};
 
-    /// Where the control has a word for it, otherwise in plain words.
-    static std::string plain(std::string const& text) { return spoken(text, phrasebook()); }
     void say(PhraseStep const& what, std::vector<PhraseField> const& fields, bool remarks_only) {
         auto const* phrase = phraseFor(behaviour.phrases, what);
         if (!phrase) return; // told before
@@ -44,7 +41,7 @@ struct Said {
             from = end + 1;
         }
     }
-    void remarked(std::string const& text) { say(phraseSteps().front(), remark(plain(text)), true); }
+    void remarked(std::string const& text) { say(phraseSteps().front(), remark(text), true); }
 };
 
 /// The steps of a recipe that nobody has said yet, by their titles.

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dialects/phrasebook/Phrases.h"
 
+#include "core/dialects/Spoken.h"
 #include "core/macros/Figures.h"
 #include "core/macros/Parts.h"
 #include "core/macros/Print.h"
@@ -126,7 +127,7 @@ struct Fields {
         return {name, words, true, slotName(slot)};
     }
     static PhraseField words(char const* name, char const* what, std::string const& text) {
-        auto safe = commentSafe(text);
+        auto safe = commentSafe(spoken(text, controller::Dialect())); // no code is a word of a script
         std::replace(safe.begin(), safe.end(), '"', '\'');
         return {name, what, true, std::move(safe)};
     }

@@ -48,8 +48,11 @@ struct Drawing {
         if (std::abs(way.x()) < 0.5) // up or down: beside the pin
             p.drawText(QRectF(at.x() + pin / 2 + gap, at.y() - high / 2, wide, high), Qt::AlignLeft | Qt::AlignVCenter,
                        words);
-        else if (picture.side.feature == SideFeature::Inside) // its tail stands in the middle: below the pin
-            p.drawText(QRectF(at.x() - wide / 2, at.y() + pin * 0.6, wide, high), Qt::AlignCenter, words);
+        else if (picture.side.feature ==
+                 SideFeature::Inside) // its tail stands in the middle: below the pin, off the wall
+            p.drawText(QRectF(way.x() > 0 ? at.x() - pin / 2 + gap : at.x() + pin / 2 - gap - wide, at.y() + pin * 0.6,
+                              wide, high),
+                       way.x() > 0 ? Qt::AlignLeft : Qt::AlignRight, words);
         else
             p.drawText(QRectF(way.x() > 0 ? tail.x() + gap : tail.x() - gap - wide, tail.y() - high / 2, wide, high),
                        (way.x() > 0 ? Qt::AlignLeft : Qt::AlignRight) | Qt::AlignVCenter, words);

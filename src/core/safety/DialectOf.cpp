@@ -3,6 +3,7 @@
 #include "core/safety/DialectOf.h"
 
 #include "core/dialects/Bundle.h"
+#include "core/machine/World.h"
 
 namespace steady::safety {
 

@@ -2,8 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
 
-#include "core/controller/Dialect.h"
-#include "core/machine/World.h"
+namespace steady::controller {
+struct Dialect;
+}
+namespace steady::machine {
+struct World;
+}
 
 namespace steady::safety {
 

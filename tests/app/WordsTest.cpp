@@ -81,6 +81,14 @@ private Q_SLOTS:
         QVERIFY(drive.judgement().startsWith(u"Off the contact, line "_s));
         drive.click("macro.words.anew");
         QTRY_VERIFY(drive.judgement().startsWith(u"Checked: every step is there"_s));
+        // A script of somebody's own: its constant is found, compared, and put right.
+        drive.type("constant-setter-x", u"SETTER_X = {{value}}"_s);
+        whole->setPlainText(u"SETTER_X = 77.5\ngo\n"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"77.5 stands there; the book says "_s), qPrintable(drive.judgement()));
+        drive.click("macro.words.constants");
+        QTRY_VERIFY2(drive.judgement().contains(u"as in the book"_s), qPrintable(drive.judgement()));
+        QVERIFY(whole->toPlainText().endsWith(u"\ngo\n"_s) && !whole->toPlainText().contains(u"77.5"_s));
+        drive.click("macro.words.anew");
         // What runs is another text, and its table is not kept as a proof.
         drive.click("macro.section.run");
         drive.key(Qt::Key_F5);

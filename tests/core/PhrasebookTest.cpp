@@ -6,6 +6,7 @@
 
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
+#include "core/dialects/phrasebook/Constants.h"
 #include "core/dialects/phrasebook/Phrasebook.h"
 #include "core/dialects/phrasebook/Phrases.h"
 #include "core/macros/RestsOn.h"
@@ -182,6 +183,33 @@ private Q_SLOTS:
         auto const first = QString::fromStdString(told->front().where.place + ": " + told->front().text);
         QVERIFY2(first.startsWith(says), qPrintable(first));
         QVERIFY(told->front().where.line > 0);
+    }
+    /// A script of somebody's own: found by a pattern, named in each place, changed in each, and in no other.
+    void constantsOfAnOwnersScript() {
+        std::string const script = "SETTER_X = 45.000  -- from the left\nSAFE_Z=  -5\nmove x 45\nR45 = 1\n"
+                                   "if z < -5.0 then SAFE_Z = -6 end\n";
+        auto const x = dialects::readConstant(script, "X", "SETTER_X = {{value}}");
+        QVERIFY(x && x->places.size() == 1 && x->places[0].line == 1 && x->places[0].value == 45);
+        QVERIFY(x->elsewhere.size() == 1 && x->elsewhere[0].line == 3); // R45 is a name
+        auto said = [](auto const& read, double known, char const* figure) {
+            QStringList all;
+            for (auto const& each : dialects::judgeConstant(read, "X", known, figure))
+                all << QString::fromStdString(each.text);
+            return all.join(u' ');
+        };
+        QCOMPARE(said(*x, 45, "45.0000"), u"45 stands in line 3 as well, otherwise written."_s);
+        QVERIFY(said(*x, 45.2, "45.2000").startsWith(u"45.000 stands there; the book says 45.2000."_s));
+        auto const z = dialects::readConstant(script, "Z", "SAFE_Z = {{value}}");
+        QVERIFY(z && z->places.size() == 2 && z->places[1].line == 5);
+        QVERIFY2(said(*z, -5, "-5.0000").contains(u"with different figures, in lines 2, 5."_s),
+                 qPrintable(said(*z, -5, "-5.0000")));
+        auto const changed = dialects::withConstant(script, *z, "-4.0000");
+        QCOMPARE(QString::fromStdString(changed),
+                 u"SETTER_X = 45.000  -- from the left\nSAFE_Z=  -4.0000\nmove x 45\nR45 = 1\n"
+                 "if z < -5.0 then SAFE_Z = -4.0000 end\n"_s);
+        auto const none = dialects::readConstant(script, "Y", "SETTER_Y = {{value}}");
+        QCOMPARE(said(*none, 1, "1.0"), u"“X” is nowhere in this text."_s);
+        QVERIFY(!dialects::readConstant(script, "Y", "SETTER_Y = "));
     }
     /// Nothing that runs here proves it: with a good table of every fault it stays open, and with other words it is
     /// stale.

@@ -3,6 +3,8 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/dialects/Bundle.h"
+
 #include "core/dialects/parametric/Parametric.h"
 #include "core/safety/Verdict.h"
 
@@ -209,6 +211,27 @@ private Q_SLOTS:
             }
             QFAIL("nothing went down");
         });
+    }
+    /// Wherever that was, with Z up; the control then knows the new tool, whose zero it is.
+    void aChangeByHandEndsOverWhereTheJobStopped() {
+        for (auto const* dialect : {"parametric", "hash"}) {
+            auto shop = test::shopFor(Kind::ChangeByHand);
+            shop.change(shop.machine, [&](shop::Machine& m) {
+                m.dialect = dialect;
+                m.behaviour = *dialects::usualFor(dialect, m.behaviour);
+            });
+            auto const made = shop.rehearse(Kind::ChangeByHand);
+            auto world = made.world();
+            world.position_mm[0] += 13.7;
+            world.position_mm[1] -= 8.2;
+            auto const result = test::runText(made.macro.text, world);
+            QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
+            for (std::size_t axis = 0; axis < 2; ++axis)
+                QVERIFY(test::near(result.position_mm[axis], world.position_mm[axis], 0.001));
+            QVERIFY(test::near(result.position_mm[2], made.zero.machine.safeZ_mm(), 0.002));
+            QCOMPARE(result.memory.tool, 4);
+            QVERIFY(test::near(result.z_zero->error_mm(), 0, 0.005));
+        }
     }
     void predictedSecondsAreThoseOfACleanRun() {
         forEvery([](Kind, LinkedShop const&, safety::Rehearsal const& rehearsal) {

@@ -159,6 +159,7 @@ private Q_SLOTS:
                 shop.changeSetup([&](shop::ZeroSetup& s) {
                     s.side.toward = toward;
                     s.side.toward_y = Toward::Plus;
+                    s.side.wall_mm = 2.5; // typed for another touch by hand; no macro of wired work takes it
                 });
                 auto const made = safety::rehearse(shop.reader(), shop.setup(), which);
                 if (!made) { // the one that needs sums, where there are none

@@ -5,6 +5,9 @@
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
+#include "core/dialects/phrasebook/Constants.h"
+#include "core/macros/Figures.h"
+#include "core/zeroing/KnownConstants.h"
 
 #include <QEvent>
 #include <QVBoxLayout>
@@ -76,6 +79,7 @@ PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, Q
     m_fields->setObjectName(u"macro.words.fields"_s);
     entry->addWidget(m_fields);
 
+    buildConstants(entry);
     m_picture = new QWidget;
     auto* column = new QVBoxLayout(m_picture);
     column->setContentsMargins(0, 0, 0, 0);
@@ -115,6 +119,97 @@ void PhrasesView::show(safety::Rehearsal const* rehearsal) {
     m_heading->setText(u"The text for your control; it cannot be run here"_s);
     fillSteps();
     showStep();
+    m_constants->refresh();
+    m_write_constants->setEnabled(m_desk.session().writable());
+}
+
+/// Where the book's figures stand in a script of their own.
+void PhrasesView::buildConstants(QVBoxLayout* entry) {
+    m_constants = std::make_unique<Form<shop::Machine>>(
+        m_desk, entry, [this] { return zeroing::machineOf(m_desk.book(), m_desk.setup()); },
+        [this](shop::Machine machine, std::string what) {
+            std::erase_if(machine.behaviour.phrases, [](shop::Phrase const& each) { return each.text.empty(); });
+            return m_desk.put(&shop::PlaceOfWork::machine, std::move(machine), "Pattern: " + what);
+        },
+        [] { return true; });
+    m_constants->heading("Constants of a script of your own");
+    m_constants->note(
+        "A line of it with {{value}} in the figure's place, such as SETTER_X = {{value}}. Paste the script "
+        "into the text beside: each is found and compared.");
+    for (auto const& each : zeroing::knownConstants(m_desk.book(), m_desk.setup()))
+        m_constants->text(
+            each.id, each.name,
+            [id = std::string(each.id)](shop::Machine & machine) -> auto& {
+                auto& all = machine.behaviour.phrases;
+                auto at = std::find_if(all.begin(), all.end(), [&](auto const& phrase) { return phrase.step == id; });
+                if (at == all.end()) at = all.insert(at, shop::Phrase{id, {}});
+                return at->text;
+            },
+            true);
+    m_write_constants = new QPushButton(u"Put the book's figures into it"_s);
+    m_write_constants->setObjectName(u"macro.words.constants"_s);
+    m_write_constants->setToolTip(u"In all places that a pattern fits; what is written otherwise stays"_s);
+    connect(m_write_constants, &QPushButton::clicked, this, &PhrasesView::writeConstants);
+    entry->addWidget(m_write_constants);
+}
+
+namespace {
+
+/// What is kept as the pattern of a constant; empty: none.
+std::string patternOf(std::vector<shop::Phrase> const& phrases, char const* id) {
+    for (auto const& each : phrases)
+        if (each.step == id) return each.text;
+    return {};
+}
+
+} // namespace
+
+std::vector<zeroing::Judgement> PhrasesView::judgedConstants() const {
+    std::vector<zeroing::Judgement> said;
+    bool any = false;
+    auto const whole = text().toStdString();
+    for (auto const& each : zeroing::knownConstants(m_desk.book(), m_desk.setup())) {
+        auto const pattern = patternOf(phrases(), each.id);
+        if (pattern.empty()) continue;
+        auto const read = dialects::readConstant(whole, each.name, pattern);
+        if (!read) {
+            auto const finding = toFinding(read.error());
+            said.push_back({Severity::Bad, each.name, finding.text + " " + finding.remedy, {}});
+            continue;
+        }
+        any = any || !read->places.empty();
+        if (!each.mm) {
+            said.push_back({Severity::Attention, each.name, "The book does not know it yet.", {}});
+            continue;
+        }
+        auto const figure = macros::lengthFigure(*each.mm, m_machine.units);
+        auto const found = dialects::judgeConstant(*read, each.name, std::stod(figure), figure);
+        for (auto const& finding : found)
+            said.push_back({Severity::Bad,
+                            finding.where.line > 0 ? fmt::format("{}, line {}", each.name, finding.where.line)
+                                                   : std::string(each.name),
+                            finding.text + " " + finding.remedy,
+                            {}});
+        if (found.empty())
+            said.push_back({Severity::Note,
+                            fmt::format("{}: {}, as in the book", each.name, figure),
+                            fmt::format("Line {}{}.", read->places.front().line,
+                                        read->places.size() > 1 ? fmt::format(" and {} more", read->places.size() - 1)
+                                                                : std::string()),
+                            {}});
+    }
+    return any ? said : std::vector<zeroing::Judgement>();
+}
+
+void PhrasesView::writeConstants() {
+    auto whole = text().toStdString();
+    for (auto const& each : zeroing::knownConstants(m_desk.book(), m_desk.setup())) {
+        auto const pattern = patternOf(phrases(), each.id);
+        if (pattern.empty() || !each.mm) continue;
+        if (auto const read = dialects::readConstant(whole, each.name, pattern))
+            whole = dialects::withConstant(std::move(whole), *read, macros::lengthFigure(*each.mm, m_machine.units));
+    }
+    setText(app::text(whole));
 }
 
 /// Those of this macro first; each says whether it has words that can be filled in.
@@ -215,6 +310,13 @@ void PhrasesView::keepWords() {
 std::vector<zeroing::Judgement> PhrasesView::judged() const {
     std::vector<zeroing::Judgement> said;
     if (!m_rehearsal || !m_rehearsal->said) return said;
+    if (auto constants = judgedConstants(); !constants.empty()) { // a script of somebody's own, and no macro of these
+        constants.push_back({Severity::Note,
+                             "A script of your own.",
+                             "Its constants are compared with the book; what it does with them is not looked at.",
+                             {}});
+        return constants;
+    }
     auto const& written = *m_rehearsal->said;
     if (!written) {
         auto const finding = toFinding(written.error());

@@ -4,7 +4,7 @@
 // The owner's words for a control with a script of its own: typed step by step in the entry column, the text that comes
 // of them beside it. What is typed goes into the book as it is left, fit to be filled in or not.
 
-#include "app/shell/Desk.h"
+#include "app/shell/Form.h"
 #include "app/widgets/Rows.h"
 #include "core/dialects/phrasebook/Phrases.h"
 #include "core/safety/Rehearsal.h"
@@ -39,6 +39,10 @@ private:
     void showPreview();
     void keepWords();
     dialects::PhraseStep const* chosen() const;
+    void buildConstants(QVBoxLayout* entry);
+    /// Of a script that somebody else has written: what is found of the book's figures. Empty: nothing of them.
+    std::vector<zeroing::Judgement> judgedConstants() const;
+    void writeConstants();
     std::vector<shop::Phrase> const& phrases() const { return m_machine.behaviour.phrases; }
 
     Desk& m_desk;
@@ -53,7 +57,8 @@ private:
     QWidget* m_picture;
     QLabel* m_heading;
     QPlainTextEdit* m_text;
-    QPushButton* m_anew;
+    QPushButton *m_anew, *m_write_constants;
+    std::unique_ptr<Form<shop::Machine>> m_constants;
     QString m_written;
 };
 

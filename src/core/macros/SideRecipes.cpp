@@ -135,7 +135,8 @@ struct Sides {
                                     feedWithUnit(slowest(), zero.machine.units),
                                     feedWithUnit(planSide(zero, Across::X).feeds.slow_mm_min, zero.machine.units),
                                     feedWithUnit(parts.proof_mm_min(), zero.machine.units)));
-        lines.push_back("The work itself is wired: what meets nothing on its way would meet the work as a contact. "
+        lines.push_back("Nothing lies between pin and work. The work itself is wired: what meets nothing on its way "
+                        "would meet the work as a contact. "
                         "Clamps, stops and anything that is not wired it does not notice.");
         lines.push_back("First run: hand at the stop, pin high above the work. It must give up without a contact.");
         return Recipe{title(kind), std::move(lines), zero.machine.units, std::move(parts.steps)};
@@ -151,9 +152,7 @@ struct Sides {
             len(side_near_mm), len(side_far_mm), len(side().below_mm), letter(axis), toward > 0 ? "+" : "-");
         begin(start.substr(4));
         measure(axis, toward, side_search_mm, "edge", slot_x1);
-        setZero(axis, slot_x1, toEdge_mm(axis, toward, side().wall_mm),
-                side().wall_mm > 0 ? "The edge lies pin and wall beyond the trip point."
-                                   : "The edge lies half the pin beyond the trip point.");
+        setZero(axis, slot_x1, toEdge_mm(axis, toward, 0), "The edge lies half the pin beyond the trip point.");
         return recipe(Kind::EdgeZero, start);
     }
 

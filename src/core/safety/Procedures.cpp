@@ -71,7 +71,7 @@ void besideEdge(Rehearsal& made, shop::Machine const&) {
     world.datum[axis] = sideOf(side.toward);
     world.position_mm[axis] =
         beside_mm(axis == 0 ? stock.x_low_mm : stock.y_low_mm, axis == 0 ? stock.x_high_mm : stock.y_high_mm,
-                  side.toward, pinRadius_mm(world) + side.wall_mm + halfway_mm);
+                  side.toward, pinRadius_mm(world) + halfway_mm);
 }
 void atCorner(Rehearsal& made, shop::Machine const&) {
     auto const& side = made.zero.setup.side;

@@ -189,6 +189,27 @@ private Q_SLOTS:
                     QVERIFY2(std::abs(set[1] - y) <= 0.02 + backlash, qPrintable(QString::number(set[1] - y)));
             }
     }
+    /// A slow input reads each touch too far along its way; what is known of that is taken out with its sign.
+    void theLagOfTheInputIsTakenOut() {
+        for (auto const toward : {Toward::Plus, Toward::Minus}) {
+            auto shop = test::shopFor(Kind::EdgeZero);
+            shop.change(shop.machine, [](shop::Machine& m) {
+                m.capture = shop::Capture::Polled;
+                m.debounce_s = 0.04;
+                m.poll_s = 0;
+            });
+            shop.change(shop.plate, [](shop::TouchPlate& p) { p.push_in_mm = 0.5; }); // it may be touched fast
+            shop.changeSetup([&](shop::ZeroSetup& s) { s.side.toward = toward; });
+            auto const made = shop.rehearse(Kind::EdgeZero);
+            auto const lag_mm = macros::planSide(made.zero, macros::Across::X).lag_mm;
+            QVERIFY(lag_mm > 0.008);
+            auto const result = test::runText(made.macro.text, made.world());
+            QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
+            auto const& stock = made.world().stock;
+            double const edge = toward == Toward::Plus ? stock.x_low_mm : stock.x_high_mm;
+            QVERIFY(test::near(result.memory.work_offsets_mm[0][0], edge, 0.003));
+        }
+    }
     /// Askew by 1.2°, the corner is still found; one touch of an edge cannot know.
     void theCornerIsFoundAskew() {
         auto shop = test::shopFor(Kind::CornerZero);

@@ -184,6 +184,8 @@ void MacrosStation::attackAll() {
         });
 }
 
+bool MacrosStation::allHold() const { return !m_all_tried.empty() && m_all_seq == desk().session().file().lastSeq(); }
+
 /// One line of all: what the faults do to a macro, or why there is none.
 Row MacrosStation::rowOf(TriedMacro const& tried) {
     Row row{.text = QString::fromUtf8(macros::title(tried.kind)), .detail = {}};
@@ -243,7 +245,7 @@ bool MacrosStation::tableHolds() const {
 void MacrosStation::showTable() {
     if (m_sections->current() != u"faults"_s) return;
     bool const shown = tableHolds() && m_tried->shown;
-    bool const all = !m_all_tried.empty() && m_all_seq == desk().session().file().lastSeq();
+    bool const all = allHold();
     m_table->setVisible(shown);
     m_all->setVisible(all);
     m_attack->setEnabled(static_cast<bool>(m_rehearsal));
@@ -262,6 +264,21 @@ void MacrosStation::showTable() {
 }
 
 std::vector<zeroing::Judgement> MacrosStation::judgedTable() const {
+    if (allHold()) {
+        auto const is = [&](bool (*of)(TriedMacro const&)) {
+            return std::count_if(m_all_tried.begin(), m_all_tried.end(), of);
+        };
+        auto const tried = is([](TriedMacro const& each) { return each.written && each.table; });
+        auto const good = is([](TriedMacro const& each) { return each.written && each.table && each.table->good(); });
+        return {
+            {good == tried ? Severity::Note : Severity::Bad,
+             good == tried ? fmt::format("Of {} macros none lets through what is not listed.", tried)
+                           : fmt::format("{} of {} macros let through what is not listed.", tried - good, tried),
+             fmt::format("{} could not be written with this book; each says why. What is listed stands at the head of "
+                         "each macro with what to do instead.",
+                         m_all_tried.size() - static_cast<std::size_t>(tried)),
+             {}}};
+    }
     if (!tableHolds())
         return {{Severity::Note,
                  "Which faults does this text survive?",

@@ -77,6 +77,7 @@ private:
     Result<std::optional<safety::Attack>> compareWith() const;
     void replay(safety::Fault const* fault, int world, int line);
     bool tableHolds() const;
+    bool allHold() const; ///< nothing has changed since every macro was tried
     void showTable();
     void showPlay();
     void showWatch();

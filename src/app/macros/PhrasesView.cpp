@@ -60,6 +60,9 @@ PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, Q
     m_does = small(Tone::Ink);
     m_does->setObjectName(u"macro.words.does"_s);
     entry->addWidget(m_does);
+    m_wrong = small(Tone::Bad);
+    m_wrong->setObjectName(u"macro.words.wrong"_s);
+    entry->addWidget(m_wrong);
     m_words = styled(new QPlainTextEdit, Type::Mono);
     m_words->setObjectName(u"macro.words.text"_s);
     m_words->setAccessibleName(u"Words of the step"_s);
@@ -69,9 +72,6 @@ PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, Q
     connect(m_words, &QPlainTextEdit::textChanged, this, &PhrasesView::showPreview);
     new Leaving(m_words, [this] { keepWords(); });
     entry->addWidget(m_words);
-    m_wrong = small(Tone::Bad);
-    m_wrong->setObjectName(u"macro.words.wrong"_s);
-    entry->addWidget(m_wrong);
     m_preview = small();
     m_preview->setObjectName(u"macro.words.preview"_s);
     entry->addWidget(m_preview);
@@ -97,6 +97,9 @@ PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, Q
     m_text->setObjectName(u"macro.words.whole"_s);
     m_text->setAccessibleName(u"The text for your control"_s);
     m_text->setTabChangesFocus(true);
+    m_text->setPlaceholderText(
+        u"Once every step of this macro has words, its text stands here. A text or a script of your own "
+        "can be pasted, and is checked."_s);
     m_text->setLineWrapMode(QPlainTextEdit::NoWrap);
     connect(m_text, &QPlainTextEdit::textChanged, this, [this] {
         m_anew->setEnabled(edited());

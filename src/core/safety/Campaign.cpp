@@ -6,6 +6,7 @@
 #include "core/machine/Run.h"
 
 #include <algorithm>
+#include <boost/math/distributions/binomial.hpp>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -148,9 +149,12 @@ bool FaultTable::nothingIsGood() const {
     int const outside = nothing.count(RunClass::WrongZero);
     if (nothing.bad() > outside) return false;
     if (!coverage) return outside == 0;
-    constexpr double share = 0.05; // that a 95 % interval leaves out, and three times what chance adds to that
-    double const n = coverage->runs;
-    return n > 0 && outside <= share * n + 3 * std::sqrt(share * (1 - share) * n);
+    constexpr double share = 0.05;      // that a 95 % interval leaves out
+    constexpr double by_chance = 0.001; // as seldom as that so many would lie outside: then it is no chance
+    if (coverage->runs == 0) return false;
+    if (outside == 0) return true;
+    boost::math::binomial const left_out(coverage->runs, share);
+    return boost::math::cdf(boost::math::complement(left_out, outside - 1)) >= by_chance;
 }
 
 bool FaultTable::good() const {

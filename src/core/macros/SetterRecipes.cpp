@@ -274,6 +274,7 @@ struct SetterBuilder {
                        fmt::format("Spindle unable to start, vacuum left on. Put in tool {}, {}: cone and nut clean, "
                                    "tightened as its holder wants it.",
                                    next.number, next.name)});
+        header.push_back("Broken off and started again it comes back to where it was started: jog there first.");
         header.push_back(fmt::format("Change to tool {}, {}. Does {{tool change}} move this control by itself, or wait "
                                      "for nobody? Try it first with nothing below.",
                                      next.number, next.name));

@@ -33,26 +33,27 @@ struct Read {
 
 /// By the language alone; or, of a text in a control's own words, step by step against those words in the book.
 Result<Read> readText(BookOptions const& options, std::string const& text) {
-    if (!options.book.empty()) {
-        auto const rehearsal = options.rehearse();
-        if (!rehearsal) return Failure(rehearsal.error());
-        if (rehearsal->said) {
-            auto const& said = *rehearsal->said;
-            if (!said) return Failure(said.error());
-            auto found = dialects::checked(text, said->recipe, rehearsal->zero.machine);
-            if (!found) return Failure(found.error());
-            return Read{std::move(*found), {}, static_cast<int>(std::count(text.begin(), text.end(), '\n'))};
-        }
-    }
     auto const& id = options.dialect->empty() ? dialects::bundles().front().id() : *options.dialect;
     auto const bundle = dialects::bundleOf(id);
     if (!bundle) return Failure(bundle.error());
-    if ((*bundle)->say)
+    auto language = (*bundle)->language();
+    if (!options.book.empty()) {
+        auto const rehearsal = options.rehearse();
+        if (!rehearsal) return Failure(rehearsal.error());
+        if (auto const& said = rehearsal->said) {
+            if (!*said) return Failure(said->error());
+            auto found = dialects::checked(text, (*said)->recipe, rehearsal->zero.machine);
+            if (!found) return Failure(found.error());
+            return Read{std::move(*found), {}, static_cast<int>(std::count(text.begin(), text.end(), '\n'))};
+        }
+        language = safety::dialectOf(rehearsal->world()); // as its owner found it
+    }
+    if (language.phrased)
         return fail(Code::Missing, {"--book"}, "The book with the words of that control", "Add --book and --kind.");
-    auto made = machine::load(text, (*bundle)->language());
+    auto made = machine::load(text, language);
     if (made.program && made.findings.empty())
         if (auto const cut = controller::cutShort(*made.program)) made.findings.push_back(toFinding(*cut));
-    if (auto like = dialects::readsLikeAnother(text, (*bundle)->language())) made.notes.push_back(std::move(*like));
+    if (auto like = dialects::readsLikeAnother(text, language)) made.notes.push_back(std::move(*like));
     return Read{std::move(made.findings), std::move(made.notes), made.lines};
 }
 

@@ -22,6 +22,7 @@ Id<shop::MacroVersion> MacrosStation::versionOf(std::string const& text) const {
 }
 
 Result<void> MacrosStation::keepVersion(bool with_run) {
+    if (phrased() && (m_words->ownScript() || m_words->text().isEmpty())) return {}; // no text of this macro
     auto const macro = loadedText();
     auto const seq = desk().session().file().lastSeq();
     auto const now = desk().session().now();
@@ -46,16 +47,20 @@ Result<void> MacrosStation::keepVersion(bool with_run) {
     return change.empty() ? Result<void>{} : desk().commit(std::move(change));
 }
 
+/// Whether there is a text that could go into the control.
+Result<void> MacrosStation::canLeave() const {
+    if (!m_rehearsal) return Failure(m_rehearsal.error());
+    if (m_rehearsal->said && !*m_rehearsal->said && !m_words->ownScript()) return Failure(m_rehearsal->said->error());
+    return {};
+}
+
 void MacrosStation::keepEdits() {
     bool const mine = phrased() ? m_words->edited() : edited();
     if (mine && desk().session().writable()) (void)desk().report(keepVersion(false));
 }
 
 void MacrosStation::keep() {
-    if (!m_rehearsal) {
-        (void)desk().report(Failure(m_rehearsal.error()));
-        return;
-    }
+    if (auto const ready = canLeave(); !ready) return (void)desk().report(ready);
     if (!desk().report(keepVersion(true))) return;
     auto const kept = versionOf(loadedText());
     m_versions->box()->setCurrentIndex(m_versions->box()->findData(QVariant::fromValue<qlonglong>(kept.value)));
@@ -63,10 +68,7 @@ void MacrosStation::keep() {
 }
 
 void MacrosStation::save() {
-    if (!m_rehearsal) {
-        (void)desk().report(Failure(m_rehearsal.error()));
-        return;
-    }
+    if (auto const ready = canLeave(); !ready) return (void)desk().report(ready);
     auto const name = u"%1-tool-%2.%3"_s.arg(QString::fromLatin1(macros::name(m_kind)))
                           .arg(m_rehearsal->zero.assembly.number)
                           .arg(phrased() ? u"txt"_s : u"ngc"_s);

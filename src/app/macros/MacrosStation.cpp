@@ -285,7 +285,7 @@ bool MacrosStation::faultApplies() const {
 void MacrosStation::writeAnew() {
     rehearse();
     m_editor->setMacro(m_rehearsal ? text(m_rehearsal->macro.text) : QString());
-    m_words->show(m_rehearsal ? &*m_rehearsal : nullptr);
+    m_words->show(m_rehearsal ? &*m_rehearsal : nullptr, true);
     startOver();
 }
 
@@ -440,8 +440,9 @@ void MacrosStation::showState() {
     showOwn();
     showCompared();
     m_anew->setEnabled(edited());
-    m_save->setEnabled(m_rehearsal && (!phrased() || *m_rehearsal->said));
-    m_keep->setEnabled(m_save->isEnabled() && desk().session().writable());
+    bool const own = phrased() && m_words->ownScript();
+    m_save->setEnabled(canLeave().has_value());
+    m_keep->setEnabled(m_save->isEnabled() && !own && desk().session().writable());
     if (!m_rehearsal) {
         auto const finding = toFinding(m_rehearsal.error());
         judgement()->show({{Severity::Bad, "No macro can be written.", finding.text + " " + finding.remedy, {}}});

@@ -97,6 +97,7 @@ private:
     void keepEdits();
     /// Whether the control takes another text than the one that runs, in its owner's words.
     bool phrased() const { return m_rehearsal && m_rehearsal->said; }
+    Result<void> canLeave() const;
     /// What is loaded into the control, as it stands on the screen.
     std::string loadedText() const;
 

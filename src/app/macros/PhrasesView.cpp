@@ -44,6 +44,13 @@ QLabel* small(Tone tone = Tone::Soft) {
     return label;
 }
 
+/// What is kept as the pattern of a constant; empty: none.
+std::string patternOf(std::vector<shop::Phrase> const& phrases, char const* id) {
+    for (auto const& each : phrases)
+        if (each.step == id) return each.text;
+    return {};
+}
+
 } // namespace
 
 PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, QObject* parent)
@@ -84,13 +91,13 @@ PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, Q
     auto* column = new QVBoxLayout(m_picture);
     column->setContentsMargins(0, 0, 0, 0);
     auto* row = new QHBoxLayout;
-    m_heading = styled(new QLabel, Type::Heading, Tone::Soft);
-    m_heading->setObjectName(u"macro.words.heading"_s);
-    m_heading->setWordWrap(true);
+    auto* heading =
+        styled(new QLabel(u"The text for your control; it cannot be run here"_s), Type::Heading, Tone::Soft);
+    heading->setWordWrap(true);
     m_anew = new QPushButton(u"Write anew"_s);
     m_anew->setObjectName(u"macro.words.anew"_s);
     connect(m_anew, &QPushButton::clicked, this, [this] { setText(m_written); });
-    row->addWidget(m_heading, 1);
+    row->addWidget(heading, 1);
     row->addWidget(m_anew);
     column->addLayout(row);
     m_text = styled(new QPlainTextEdit, Type::Mono);
@@ -110,16 +117,15 @@ PhrasesView::PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, Q
     picture->addWidget(m_picture, 1);
 }
 
-void PhrasesView::show(safety::Rehearsal const* rehearsal) {
+void PhrasesView::show(safety::Rehearsal const* rehearsal, bool anew) {
     m_rehearsal = rehearsal;
     m_machine = zeroing::machineOf(m_desk.book(), m_desk.setup());
-    bool const mine = edited();
+    bool const mine = anew ? ownScript() : edited();
     auto const said =
         rehearsal && rehearsal->said && *rehearsal->said ? app::text((*rehearsal->said)->text) : QString();
     m_written = said;
     if (!mine) setText(said);
     m_anew->setEnabled(edited());
-    m_heading->setText(u"The text for your control; it cannot be run here"_s);
     fillSteps();
     showStep();
     m_constants->refresh();
@@ -132,6 +138,10 @@ void PhrasesView::buildConstants(QVBoxLayout* entry) {
         m_desk, entry, [this] { return zeroing::machineOf(m_desk.book(), m_desk.setup()); },
         [this](shop::Machine machine, std::string what) {
             std::erase_if(machine.behaviour.phrases, [](shop::Phrase const& each) { return each.text.empty(); });
+            for (auto const& each : zeroing::knownConstants(m_desk.book(), m_desk.setup()))
+                if (auto const pattern = patternOf(machine.behaviour.phrases, each.id); !pattern.empty())
+                    if (auto const read = dialects::readConstant({}, each.name, pattern); !read)
+                        return Result<void>(Failure(read.error()));
             return m_desk.put(&shop::PlaceOfWork::machine, std::move(machine), "Pattern: " + what);
         },
         [] { return true; });
@@ -156,17 +166,6 @@ void PhrasesView::buildConstants(QVBoxLayout* entry) {
     entry->addWidget(m_write_constants);
 }
 
-namespace {
-
-/// What is kept as the pattern of a constant; empty: none.
-std::string patternOf(std::vector<shop::Phrase> const& phrases, char const* id) {
-    for (auto const& each : phrases)
-        if (each.step == id) return each.text;
-    return {};
-}
-
-} // namespace
-
 std::vector<zeroing::Judgement> PhrasesView::judgedConstants() const {
     std::vector<zeroing::Judgement> said;
     bool any = false;
@@ -175,14 +174,13 @@ std::vector<zeroing::Judgement> PhrasesView::judgedConstants() const {
         auto const pattern = patternOf(phrases(), each.id);
         if (pattern.empty()) continue;
         auto const read = dialects::readConstant(whole, each.name, pattern);
-        if (!read) {
-            auto const finding = toFinding(read.error());
-            said.push_back({Severity::Bad, each.name, finding.text + " " + finding.remedy, {}});
-            continue;
-        }
+        if (!read) continue; // is not taken without a place for the figure
         any = any || !read->places.empty();
         if (!each.mm) {
-            said.push_back({Severity::Attention, each.name, "The book does not know it yet.", {}});
+            said.push_back({Severity::Attention,
+                            each.name,
+                            "The book does not know it yet: measure it, or take its pattern away.",
+                            {}});
             continue;
         }
         auto const figure = macros::lengthFigure(*each.mm, m_machine.units);
@@ -221,7 +219,8 @@ void PhrasesView::fillSteps() {
     auto const needed = [&](dialects::PhraseStep const& step) {
         if (&step == &all.front()) return true; // remarks stand in every text
         if (!m_rehearsal) return false;
-        auto const& steps = m_rehearsal->macro.recipe.steps;
+        auto const& said = m_rehearsal->said; // with what its script tells, where it has words for that
+        auto const& steps = (said && *said ? (*said)->recipe : m_rehearsal->macro.recipe).steps;
         return std::any_of(steps.begin(), steps.end(),
                            [&](auto const& each) { return &dialects::stepOf(each.action) == &step; });
     };
@@ -242,7 +241,6 @@ void PhrasesView::fillSteps() {
             m_rows.push_back(&step);
             rows.push_back({.text = QString::fromUtf8(step.title), .detail = detail, .mark = mark});
         }
-    m_needed = static_cast<std::size_t>(std::count_if(all.begin(), all.end(), needed));
     m_steps->show(std::move(rows));
     if (m_steps->chosen() < 0) m_steps->choose(0);
 }

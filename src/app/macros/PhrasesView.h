@@ -20,8 +20,11 @@ class PhrasesView : public QObject {
 
 public:
     PhrasesView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, QObject* parent);
-    /// Another macro, or other words; a text that was changed by hand stays. Null: none can be written.
-    void show(safety::Rehearsal const* rehearsal);
+    /// Other words or another book; a text that was changed by hand stays, unless it is written anew: then only a
+    /// script of somebody's own does. Null: none can be written.
+    void show(safety::Rehearsal const* rehearsal, bool anew = false);
+    /// What stands there is a script of somebody's own: one of its constants is found in it.
+    bool ownScript() const { return !judgedConstants().empty(); }
     /// As it stands, changed by hand or not.
     QString text() const { return m_text->toPlainText(); }
     void setText(QString const& text) { m_text->setPlainText(text); }
@@ -49,13 +52,11 @@ private:
     shop::Machine m_machine;
     safety::Rehearsal const* m_rehearsal = nullptr;
     std::vector<dialects::PhraseStep const*> m_rows; ///< what each row is; those of this macro first
-    std::size_t m_needed = 0;                        ///< how many of them this macro has
     dialects::PhraseStep const* m_shown = nullptr;
     RowsView* m_steps;
     QLabel *m_does, *m_fields, *m_wrong, *m_preview;
     QPlainTextEdit* m_words;
     QWidget* m_picture;
-    QLabel* m_heading;
     QPlainTextEdit* m_text;
     QPushButton *m_anew, *m_write_constants;
     std::unique_ptr<Form<shop::Machine>> m_constants;

@@ -105,6 +105,12 @@ std::optional<double> flankMeets(World const& world, Vec3 const& from, Vec3 cons
     double const plate_top = workTop_mm(world) + world.plate.under_mm + world.plate.thickness_mm;
     if (tip < plate_top - tiny_mm)
         for (auto const& lip : lipsOf(world)) offer(intoBox(lip, radius, a, b));
+    if (world.plate.lips && world.plate.place == PlatePlace::OnStock && tip < plate_top - tiny_mm) {
+        auto const &stock = world.stock, &plate = world.plate.footprint; // its part over the work, from inside
+        offer(intoBox({std::max(stock.x_low_mm, plate.x_low_mm), std::min(stock.x_high_mm, plate.x_high_mm),
+                       std::max(stock.y_low_mm, plate.y_low_mm), std::min(stock.y_high_mm, plate.y_high_mm)},
+                      radius, a, b));
+    }
     if (!world.work_conducts) return first;
     double const top = workTop_mm(world);
     if (world.round && world.round->boss_mm > 0) {

@@ -246,8 +246,8 @@ std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to
         // What a flank touches gives way a little, and then it is a collision as well: below.
         bool const touched =
             (box.what == Solid::Work && world.work_conducts) || (box.what == Solid::Plate && world.plate.lips);
-        if (touched && free && box.what == Solid::Work) continue;
-        if (straight_down && !cut) {
+        bool const around = free && box.what == Solid::Work; // the nut still meets its rim
+        if (straight_down && !cut && !around) {
             double const lift = liftOver(world, box, to);
             if (std::isfinite(lift)) offer(box, everywhere_mm, lift);
         }

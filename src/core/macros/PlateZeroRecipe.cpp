@@ -54,6 +54,8 @@ Wording wordingOf(shop::TouchPlate const& plate, shop::Assembly const& tool) {
             clip ? Acts{Act::TakePlate, Act::TakeClip, Act::BringTogether} : Acts{Act::TakePlate, Act::BringTogether}};
 }
 
+char const* axesSet(Kind kind) { return of(kind).setsSides() ? "X, Y and Z" : "Z"; }
+
 struct PlateBuilder {
     zeroing::PlateZeroResult const& zero;
     PlateZeroPlan const& plan;
@@ -68,6 +70,7 @@ struct PlateBuilder {
     double fast() const { return plan.touch.feeds.fast_mm_min; }
     bool links() const { return of(use.kind).touches_setter; }
     std::string offset() const { return workOffsetName(zero.setup.place.work_offset); }
+    char const* axes() const { return axesSet(use.kind); }
     bool perTool() const { return !use.own_offsets.empty(); }
 
     void requireTool() {
@@ -97,8 +100,11 @@ struct PlateBuilder {
         parts.zero_now = "Z zero is as it was.";
         if (!perTool())
             add("", "",
-                TellLength{
-                    "Sets " + offset() + " Z. " + afterTheEnd(zero.machine, zero.setup.place.work_offset), {}, {}, {}});
+                TellLength{"Sets " + offset() + " " + axes() + ". " +
+                               afterTheEnd(zero.machine, zero.setup.place.work_offset),
+                           {},
+                           {},
+                           {}});
         parts.begin(perTool() ? 0 : zero.setup.place.work_offset);
         requireTool();
         parts.requireOpen("open-check", "The input must read open before anything is done.",
@@ -186,7 +192,7 @@ struct PlateBuilder {
         if (links()) link();
         add("", "Safe Z.", RetractTo{zero.machine.safeZ_mm()});
         auto last = perTool() ? std::string("Z zero of this tool's offset is set. Go and look before you cut.")
-                              : fmt::format("Set: {} Z zero{}. {} Go and look before you cut.", offset(),
+                              : fmt::format("Set: {} {} zero{}. {} Go and look before you cut.", offset(), axes(),
                                             links() ? " and its link" : "",
                                             afterTheEnd(zero.machine, zero.setup.place.work_offset));
         if (use.board_z_mm) { // the stock lies on the board
@@ -215,8 +221,8 @@ void describeUse(std::vector<std::string>& lines, zeroing::PlateZeroResult const
                                         workOffsetName(tool.work_offset), lengthFigure(tool.low_mm, zero.machine.units),
                                         len(tool.high_mm)));
     } else {
-        lines.push_back(fmt::format("Sets: {} Z, work offset number {}. Its link, if any, is void.", offset,
-                                    zero.setup.place.work_offset));
+        lines.push_back(fmt::format("Sets: {} {}, work offset number {}. Its link, if any, is void.", offset,
+                                    axesSet(use.kind), zero.setup.place.work_offset));
     }
     if (use.table_length_mm)
         lines.push_back(

@@ -30,7 +30,7 @@ struct Proof {
                   Pause{"Seen. Let go, hands clear. Then resume.", {}});
         parts.requireOpen("open-again", "What was pressed or held has been let go.",
                           "The input still reads contact; look for what still makes it.", false, parts.proof_mm_min());
-        parts.add("", "", End{fmt::format("Seen: the {}'s signal. Note it at Wiring, Prove.", device)});
+        parts.add("", "", End{fmt::format("Seen: the {}'s signal. Note it at Wiring, Proof.", device)});
         auto lines = headerBegin(machine);
         lines.push_back(fmt::format("Proves the signal of the {} and sets nothing. Z creeps up by at most {}; nothing "
                                     "goes down but back to where it began.",

@@ -95,7 +95,7 @@ struct Sides {
     void begin(std::string const& start) {
         add("", "",
             TellLength{
-                fmt::format("Sets {} {}. {}", workOffsetName(offset()), what(), afterTheEnd(zero.machine, offset())),
+                fmt::format("Sets {} {}. {}", workOffsetName(offset()), axes, afterTheEnd(zero.machine, offset())),
                 {},
                 {},
                 {}});
@@ -117,7 +117,6 @@ struct Sides {
                      parts.alarm("The way back is not clear, or the control does not say where Z is.")});
     }
     std::string axes; ///< that are set
-    std::string what() const { return axes; }
 
     std::string len(double mm) const { return lengthWithUnit(mm, zero.machine.units); }
     Recipe recipe(Kind kind, std::string const& start) {
@@ -198,9 +197,9 @@ struct Sides {
     }
     /// The other wall must be where the size says.
     void requireSize(Slot low, Slot high, double apart_mm) {
-        add("size", "Both walls must fit the size.",
+        add("size", "Both sides must fit the size.",
             RequireLag{high, low, apart_mm, size_spare_mm,
-                       parts.alarm("The walls are not as far apart as the size says; another bore, or a burr.")});
+                       parts.alarm("Both sides are not as far apart as the size says; another one, or a burr.")});
     }
     void toMiddle(Across axis, Slot low, Slot high, Slot middle, double most_mm) {
         add("", "The middle lies half-way.", TakeMean{{low, high}, middle});

@@ -24,7 +24,7 @@ struct FromBook {
     zeroing::PlateZeroResult const& zero;
     macros::Lacks lacks = {}; ///< of the control
 
-    /// The tool that is touched, and how its number is varied.
+    /// The tool that is touched: the one in the spindle, or the one that comes next.
     Id<shop::Assembly> measured() const { return traits().changes_tool ? setup.change.next : setup.place.assembly; }
     macros::Traits const& traits() const { return macros::of(kind); }
 

@@ -139,8 +139,8 @@ constexpr Procedure rows[] = {
     {trimming, changed, trimmed},           // trim
     {looking, changed, lookedAt},           // go and look
     {atSetter, changed, onWork},            // change by hand
-    {provingPlate, abovePlate, onWork},     // prove the plate\'s signal
-    {provingSetter, withRoomAbove, onWork}, // and the setter\'s
+    {provingPlate, abovePlate, onWork},     // prove the plate's signal
+    {provingSetter, withRoomAbove, onWork}, // and the setter's
     {fromTheSide, besideEdge, onWork},      // an edge
     {fromTheSide, atCorner, onWork},        // a corner
     {fromTheSide, inBore, onWork},          // the middle of a bore

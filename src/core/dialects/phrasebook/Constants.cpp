@@ -21,7 +21,7 @@ std::string literally(std::string_view plain) {
     for (std::size_t i = 0; i < plain.size(); ++i) {
         char const c = plain[i];
         if (c == ' ' || c == '\t') {
-            if (!out.ends_with("\\s*")) out += "\\s*";
+            if (!out.ends_with("[ \\t]*")) out += "[ \\t]*";
         } else {
             if (std::string_view(R"(\^$.|?*+()[]{})").find(c) != std::string_view::npos) out += '\\';
             out += c;

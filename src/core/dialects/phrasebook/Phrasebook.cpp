@@ -10,6 +10,7 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <set>
 
 namespace steady::dialects {
 namespace {
@@ -185,8 +186,17 @@ Result<Findings> checkedBack(std::string_view text, Recipe const& recipe, shop::
         if (!line.empty() && !wanted->remarks[static_cast<std::size_t>(number - 1)]) should.add(line, number);
     });
     auto const marks = marksOf(behaviour.phrases);
+    // A message may begin as a remark does: what the text should hold is never passed over as one.
+    std::set<std::string> wanted_lines;
+    forEachLine(should.text, [&](std::string const& line, int) { wanted_lines.insert(line); });
+    std::size_t const most = 4 * should.at.size() + 100; // telling what differs takes the square of the lines
+    int beyond = 0;
     forEachLine(text, [&](std::string const& line, int number) {
-        if (!line.empty() && !marks.fit(line)) is.add(line, number);
+        if (line.empty() || (marks.fit(line) && !wanted_lines.contains(line))) return;
+        if (is.at.size() < most)
+            is.add(line, number);
+        else if (beyond == 0)
+            beyond = number;
     });
     auto const titleAt = [&](int should_line) -> std::string {
         auto const line = static_cast<std::size_t>(should.at[static_cast<std::size_t>(should_line - 1)] - 1);
@@ -223,6 +233,7 @@ Result<Findings> checkedBack(std::string_view text, Recipe const& recipe, shop::
             found.push_back(toFinding({Code::PhraseNotThere, {"text", last_line}, come[k]->text}));
         }
     }
+    if (beyond > 0) found.push_back(toFinding({Code::PhraseNotThere, {"text", beyond}, "All that follows"}));
     return found;
 }
 

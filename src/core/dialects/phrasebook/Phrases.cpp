@@ -175,7 +175,7 @@ struct Fields {
             rows.push_back({number("tool", "its number", row.number),
                             {"figures",
                              "what belongs to it",
-                             false,
+                             true,
                              {},
                              true,
                              none && !s.rows.empty() ? std::vector<All>{} : figures}});
@@ -424,6 +424,16 @@ std::set<std::string> namesIn(std::string const& text) {
     return names;
 }
 
+/// What must stand in the words and does not, also within the lists; null: nothing.
+char const* lacking(std::vector<PhraseField> const& fields, std::set<std::string> const& used) {
+    for (auto const& field : fields) {
+        if (field.must && !used.contains(field.name)) return field.name;
+        if (!field.items.empty())
+            if (auto const* missing = lacking(field.items.front(), used)) return missing;
+    }
+    return nullptr;
+}
+
 void allNames(std::vector<PhraseField> const& fields, std::vector<std::string>& names) {
     for (auto const& field : fields) {
         names.push_back(field.name);
@@ -476,9 +486,7 @@ Result<void> checkPhrase(PhraseStep const& step, std::string const& text) {
         for (auto const& each : known) all += (all.empty() ? "" : ", ") + each;
         return fail(Code::PhraseUnknownField, {step.title}, name, all.empty() ? "none" : all);
     }
-    for (auto const& field : fields)
-        if (field.must && !used.contains(field.name))
-            return fail(Code::PhraseLacks, {step.title}, step.title, field.name);
+    if (auto const* missing = lacking(fields, used)) return fail(Code::PhraseLacks, {step.title}, step.title, missing);
     return {};
 }
 

@@ -36,6 +36,10 @@ private Q_SLOTS:
         drive.click("macro.section.words");
         QVERIFY2(drive.judgement().contains(u"There are no words yet for “Remark”"_s), qPrintable(drive.judgement()));
         QVERIFY(!drive.find("macro.save")->isEnabled());
+        drive.prompter.path = drive.folder.filePath(u"none.txt"_s);
+        drive.key(Qt::Key_S, Qt::ControlModifier); // the key says why, and writes no empty file
+        QVERIFY2(drive.notice().contains(u"There are no words yet"_s), qPrintable(drive.notice()));
+        QVERIFY(!QFile::exists(drive.prompter.path));
         // One step by keys, first with a slip.
         chooseStep(drive, u"Touch downward"_s);
         auto* words = drive.find<QPlainTextEdit>("macro.words.text");
@@ -82,12 +86,17 @@ private Q_SLOTS:
         drive.click("macro.words.anew");
         QTRY_VERIFY(drive.judgement().startsWith(u"Checked: every step is there"_s));
         // A script of somebody's own: its constant is found, compared, and put right.
+        drive.type("constant-setter-x", u"SETTER_X = 77.5"_s);
+        QVERIFY2(drive.hintOf("constant-setter-x").contains(u"do not use {{value}}"_s) ||
+                     drive.notice().contains(u"do not use {{value}}"_s),
+                 qPrintable(drive.hintOf("constant-setter-x") + drive.notice()));
         drive.type("constant-setter-x", u"SETTER_X = {{value}}"_s);
         whole->setPlainText(u"SETTER_X = 77.5\ngo\n"_s);
         QTRY_VERIFY2(drive.judgement().contains(u"77.5 stands there; the book says "_s), qPrintable(drive.judgement()));
         drive.click("macro.words.constants");
         QTRY_VERIFY2(drive.judgement().contains(u"as in the book"_s), qPrintable(drive.judgement()));
         QVERIFY(whole->toPlainText().endsWith(u"\ngo\n"_s) && !whole->toPlainText().contains(u"77.5"_s));
+        QVERIFY(!drive.find("macro.keep")->isEnabled()); // no text of this macro
         drive.click("macro.words.anew");
         // What runs is another text, and its table is not kept as a proof.
         drive.click("macro.section.run");

@@ -124,6 +124,7 @@ private Q_SLOTS:
         QTest::addColumn<QString>("says");
         QTest::newRow("no figure") << u"PROBE {{feed}} {{into}} {{alarm}}"_s
                                    << u"The words for “Touch downward” do not use {{distance}}."_s;
+        QTest::newRow("no figure in a list") << u"-"_s << u"The words for “Touches agree” do not use {{name}}."_s;
         QTest::newRow("misspelt") << u"PROBE {{distnace}} {{feed}} {{into}} {{alarm}}"_s
                                   << u"There is no “distnace” in this step."_s;
         QTest::newRow("open") << u"PROBE {{distance"_s << u"cannot be filled in"_s;
@@ -132,7 +133,10 @@ private Q_SLOTS:
     void wordsThatCannotBeFilledInSayWhy() {
         QFETCH(QString, words);
         QFETCH(QString, says);
-        auto const good = dialects::checkPhrase(*dialects::phraseStep("probe-down"), words.toStdString());
+        bool const list = words == u"-"_s;
+        if (list) words = u"WITHIN {{tolerance}}{{#touches}} X{{/touches}} {{alarm}}"_s;
+        auto const good =
+            dialects::checkPhrase(*dialects::phraseStep(list ? "agreement" : "probe-down"), words.toStdString());
         QCOMPARE(good.has_value(), says.isEmpty());
         if (!good)
             QVERIFY2(QString::fromStdString(toFinding(good.error()).text).contains(says),
@@ -210,6 +214,22 @@ private Q_SLOTS:
         auto const none = dialects::readConstant(script, "Y", "SETTER_Y = {{value}}");
         QCOMPARE(said(*none, 1, "1.0"), u"“X” is nowhere in this text."_s);
         QVERIFY(!dialects::readConstant(script, "Y", "SETTER_Y = "));
+    }
+    /// Where a message begins as a remark does, an untouched text is still whole, and a changed message is not.
+    void aMessageMayLookLikeARemark() {
+        LinkedShop shop;
+        teach(shop);
+        shop.change(shop.machine, [](shop::Machine& machine) {
+            for (auto& each : machine.behaviour.phrases) {
+                if (each.step == "remark") each.text = "({{text}})";
+                if (each.step == "pause") each.text = "(ASK {{text}})";
+            }
+        });
+        auto const said = *shop.rehearse().said;
+        auto const machine = *shop.book.find(shop.machine);
+        QVERIFY(dialects::checked(said->text, said->recipe, machine)->empty());
+        auto const other = replaced(said->text, "(ASK Plate flat", "(ASK Plate on");
+        QCOMPARE(dialects::checked(other, said->recipe, machine)->size(), 1U);
     }
     /// Nothing that runs here proves it: with a good table of every fault it stays open, and with other words it is
     /// stale.

@@ -7,6 +7,7 @@
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
 #include "core/machine/Flank.h"
+#include "core/machine/Solids.h"
 #include "core/macros/SideRecipes.h"
 #include "core/safety/Faults.h"
 #include "core/safety/Verdict.h"
@@ -135,6 +136,22 @@ private Q_SLOTS:
         QCOMPARE(machine::flankRadius_mm(cutter, 0, 1, 0), 4.0);
         QVERIFY(test::near(machine::flankRadius_mm(cutter, 30, 1, 0), 4 * std::sqrt(3.0) / 2, 1e-12));
         QVERIFY(test::near(machine::flankRadius_mm(cutter, 90, 1, 0), 2.4, 1e-12)); // its core
+    }
+    /// From inside the plate is met where it lies over the work; in a bore the nut still meets the rim.
+    void whatStandsInTheWay() {
+        auto lips = test::shopFor(Kind::CornerPlate).rehearse(Kind::CornerPlate).world();
+        auto const& plate = lips.plate.footprint;
+        double const low = lips.table_z_mm + lips.stock_thickness_mm + lips.tool.length_mm + 2; // below its top
+        machine::Vec3 const from{plate.x_high_mm + 20, (plate.y_low_mm + plate.y_high_mm) / 2, low};
+        auto const met = machine::flankMeets(lips, from, {plate.x_low_mm, from[1], low});
+        QVERIFY(met && test::near(from[0] - *met * (from[0] - plate.x_low_mm), plate.x_high_mm + 3, 1e-9));
+        auto bore = test::shopFor(Kind::BoreCentre).rehearse(Kind::BoreCentre).world();
+        bore.tool.stick_out_mm = 6;
+        bore.tool.nut_mm = bore.round->diameter_mm + 10;
+        auto down = bore.position_mm;
+        down[2] -= 10;
+        auto const hit = machine::firstHit(bore, bore.position_mm, down);
+        QVERIFY(hit && hit->what == machine::Solid::Work);
     }
     void everyMacroFindsItsPlace_data() {
         QTest::addColumn<int>("kind");

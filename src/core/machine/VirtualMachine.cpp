@@ -18,8 +18,6 @@ using controller::Outcome;
 using controller::Trouble;
 using shop::Act;
 
-constexpr double forever_s = std::numeric_limits<double>::infinity();
-constexpr double hand_holds_s = 1.5;
 constexpr double finger_mm = 15; ///< as thick as a finger on the disc
 
 } // namespace
@@ -357,61 +355,6 @@ void VirtualMachine::spindle(bool on) {
         m_turns_until_s = m_now_s + m_world.spindle.spin_down_s;
 }
 
-/// A person reads what is asked; where no message is known, the list goes on in its order.
-PauseActs const* VirtualMachine::actsAt(std::string const& message) {
-    auto const& pauses = m_world.person.pauses;
-    for (std::size_t i = 0; i < pauses.size(); ++i)
-        if (!pauses[i].says.empty() && pauses[i].says == message) {
-            m_done[i] = true;
-            return &pauses[i];
-        }
-    for (std::size_t i = 0; i < pauses.size(); ++i)
-        if (!m_done[i]) {
-            m_done[i] = true;
-            return &pauses[i];
-        }
-    return nullptr;
-}
-
-bool VirtualMachine::pause(std::string const& message) {
-    m_now_s += m_world.person.pause_s;
-    m_paused_s += m_world.person.pause_s;
-    catchUp();
-    auto const* asked = actsAt(message);
-    if (!asked) return true;
-    if (auto const above = tipOverWork_mm(); above && asked->expects_mm) {
-        double const plainly_mm = std::max(0.5, 0.1 * *asked->expects_mm); // what an eye sees; common practice
-        if (std::abs(*above - *asked->expects_mm) > plainly_mm) return false;
-    }
-    for (auto const& each : asked->acts) {
-        if (each.what == Act::Leave) return false;
-        if (each.what == Act::LookAtLips && (!m_world.plate.lips || m_world.plate.lips->turned)) return false;
-        if (shop::makesSignal(each.what))
-            signal(each);
-        else if (each.after_s < 0)
-            act(each.what);
-        else
-            m_later.push_back({m_now_s + each.after_s, each.what});
-    }
-    return true;
-}
-
-void VirtualMachine::catchUp() {
-    for (auto const& each : m_later)
-        if (each.at_s <= m_now_s) act(each.what);
-    std::erase_if(m_later, [this](Later const& each) { return each.at_s <= m_now_s; });
-}
-
-void VirtualMachine::startAgain(std::optional<Vec3> const& at) {
-    m_done.assign(m_done.size(), false);
-    m_later.clear();
-    m_hand = m_bridge = m_finger = {};
-    m_world.lost_steps.move = 0; // it happened, or did not
-    if (!at) return;
-    m_position = *at;
-    m_slack = {};
-}
-
 std::optional<double> VirtualMachine::tipOverWork_mm() const {
     auto const& f = m_world.stock;
     if (m_position[0] < f.x_low_mm || m_position[0] > f.x_high_mm || m_position[1] < f.y_low_mm ||
@@ -422,81 +365,6 @@ std::optional<double> VirtualMachine::tipOverWork_mm() const {
 
 void VirtualMachine::output(int number, bool on) {
     if (on && m_world.setter && number == m_world.air_output) m_world.setter->chip_mm = 0;
-}
-
-bool VirtualMachine::changeTool(int number) {
-    m_now_s += m_world.person.pause_s;
-    m_paused_s += m_world.person.pause_s;
-    putIn(number);
-    return true;
-}
-
-/// Whoever is asked for a tool that the world does not know leaves the one that is in.
-void VirtualMachine::putIn(int number) {
-    for (auto const& each : m_world.tools)
-        if (each.number == number) m_world.tool = each.tool;
-}
-
-/// A signal made by hand: from its moment on for a while; begun before resuming, it is still there when Z starts.
-void VirtualMachine::signal(shop::TimedAct const& act) {
-    double const from = m_now_s + std::max(0.0, act.after_s);
-    Hand const held{from, from + hand_holds_s};
-    auto& plate = m_world.plate;
-    auto const& input = m_world.input;
-    switch (act.what) {
-    case Act::TouchFlank:
-        plate.place = PlatePlace::AtFlank;
-        if (plateSignals()) m_hand = {from, forever_s}; // until it is laid down
-        break;
-    case Act::BridgePlate:
-    case Act::LiftPlate: m_bridge = held; break;
-    case Act::PressPlate:
-        if (input.path == shop::Path::OwnSwitch && plate.place != PlatePlace::Away) m_hand = held;
-        break;
-    case Act::BringTogether: { // only what is in the hand can be brought together
-        bool const has_clip = input.path != shop::Path::Clip || input.clip == ClipPlace::Away;
-        if (plate.place == PlatePlace::InHand && has_clip) m_hand = held;
-        break;
-    }
-    case Act::PressSetter: m_finger = held; break;
-    default: break;
-    }
-}
-
-void VirtualMachine::act(Act what) {
-    auto& plate = m_world.plate;
-    switch (what) {
-    case Act::StopSpindle:
-        if (std::isinf(m_turns_until_s)) m_turns_until_s = m_now_s + m_world.spindle.spin_down_s;
-        break;
-    case Act::LayPlate: // with its lead, and the clip where there is one
-        plate.place = PlatePlace::OnStock;
-        m_world.input.clip = ClipPlace::OnTool;
-        m_hand.until_s = m_now_s;
-        break;
-    case Act::TakePlate:
-        plate.place = PlatePlace::InHand;
-        m_hand.until_s = m_now_s;
-        break;
-    case Act::TakeClip: m_world.input.clip = ClipPlace::Away; break;
-    case Act::WipeDisc:
-        if (m_world.setter) m_world.setter->chip_mm = 0;
-        break;
-    case Act::HomeAgain: homeAgain(); break;
-    case Act::ChangeTool: putIn(m_world.person.puts_in); break;
-    case Act::TurnSpindle: m_world.spindle.turned_deg += 45; break;
-    default: break;
-    }
-}
-
-/// The switches are found anew: steps that were lost are found as well, and what differs is their scatter.
-void VirtualMachine::homeAgain() {
-    m_world.homed = true;
-    m_slack = {};
-    for (int axis = 0; axis < 3; ++axis) {
-        m_world.home_error_mm[axis] = m_home_error[axis] + m_world.home_scatter_mm * m_homing.normal();
-        m_position[axis] = m_world.home_mm[axis] - m_world.home_error_mm[axis];
-    }
 }
 
 } // namespace steady::machine

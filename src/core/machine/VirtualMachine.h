@@ -8,6 +8,8 @@
 #include "core/machine/Profile.h"
 #include "core/machine/World.h"
 
+#include <limits>
+
 namespace steady::machine {
 
 /// A touch that was taken: what the controller was told, and where the tip really was.
@@ -52,6 +54,7 @@ public:
     std::vector<Touch> const& releases() const { return m_releases; }
 
 private:
+    static constexpr double forever_s = std::numeric_limits<double>::infinity();
     struct Leg {
         Vec3 from, to; ///< true coordinates
         Vec3 slack;    ///< lost motion on each axis at its end

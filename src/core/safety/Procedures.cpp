@@ -19,6 +19,7 @@ void afterAChange(machine::World& world, shop::Machine const& machine) {
 namespace {
 
 using machine::World;
+using macros::Kind;
 using macros::Recipe;
 
 Result<Recipe> atPlate(FromBook const& known) {
@@ -128,26 +129,31 @@ double trimmed(shop::ZeroSetup const& setup, World const&) { return -setup.prefe
 double lookedAt(shop::ZeroSetup const& setup, World const&) { return setup.prefer.look_mm; }
 
 constexpr Procedure rows[] = {
-    {atPlate, abovePlate, onWork},          // plate zero
-    {atPlate, abovePlate, onWork},          // plate zero and link
-    {atSetter, changed, onWork},            // re-touch
-    {atSetter, changed, onWork},            // length
-    {atPlate, abovePlate, onWork},          // one offset per tool
-    {atSetter, changed, onWork},            // re-touch, any tool
-    {atSetter, changed, onWork},            // length, any tool
-    {atSetter, changed, onBoard},           // table zero
-    {trimming, changed, trimmed},           // trim
-    {looking, changed, lookedAt},           // go and look
-    {atSetter, changed, onWork},            // change by hand
-    {provingPlate, abovePlate, onWork},     // prove the plate's signal
-    {provingSetter, withRoomAbove, onWork}, // and the setter's
-    {fromTheSide, besideEdge, onWork},      // an edge
-    {fromTheSide, atCorner, onWork},        // a corner
-    {fromTheSide, inBore, onWork},          // the middle of a bore
-    {fromTheSide, overBoss, onWork},        // and of a boss
-    {atPlate, overLips, onWork},            // a corner by a plate with lips
+    {Kind::PlateZero, atPlate, abovePlate, onWork},
+    {Kind::PlateZeroLink, atPlate, abovePlate, onWork},
+    {Kind::Retouch, atSetter, changed, onWork},
+    {Kind::ToolLength, atSetter, changed, onWork},
+    {Kind::OffsetPerTool, atPlate, abovePlate, onWork},
+    {Kind::RetouchAny, atSetter, changed, onWork},
+    {Kind::ToolLengthAny, atSetter, changed, onWork},
+    {Kind::TableZero, atSetter, changed, onBoard},
+    {Kind::TrimZero, trimming, changed, trimmed},
+    {Kind::GoAndLook, looking, changed, lookedAt},
+    {Kind::ChangeByHand, atSetter, changed, onWork},
+    {Kind::ProvePlate, provingPlate, abovePlate, onWork},
+    {Kind::ProveSetter, provingSetter, withRoomAbove, onWork},
+    {Kind::EdgeZero, fromTheSide, besideEdge, onWork},
+    {Kind::CornerZero, fromTheSide, atCorner, onWork},
+    {Kind::BoreCentre, fromTheSide, inBore, onWork},
+    {Kind::BossCentre, fromTheSide, overBoss, onWork},
+    {Kind::CornerPlate, atPlate, overLips, onWork},
 };
-static_assert(std::size(rows) == std::size(macros::every_kind));
+constexpr bool inOrder() {
+    for (std::size_t i = 0; i < std::size(rows); ++i)
+        if (rows[i].kind != macros::every_kind[i]) return false;
+    return std::size(rows) == std::size(macros::every_kind);
+}
+static_assert(inOrder());
 
 } // namespace
 

@@ -9,6 +9,7 @@
 namespace steady::safety {
 
 struct Procedure {
+    macros::Kind kind;
     /// Error: what the book lacks for it, and what the control does not carry.
     Result<macros::Recipe> (*build)(FromBook const& known);
     /// Where tool, plate and clip are as somebody starts it.

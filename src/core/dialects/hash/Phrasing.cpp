@@ -2,11 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Text for a control that reads ahead and whose skip move ends without a word: where it ended tells whether anything
 // was met. Targets are absolute and worked out before the move; behind each move that something rests on it waits.
-#include "core/dialects/Spoken.h"
-#include "core/dialects/hash/Hash.h"
-#include "core/macros/Figures.h"
-#include "core/macros/LinkNumbers.h"
-#include "core/macros/Parts.h"
+#include "core/dialects/hash/HashLines.h"
 #include "core/quantity/WorkOffset.h"
 
 #include <algorithm>
@@ -19,131 +15,11 @@ namespace {
 using namespace macros;
 
 constexpr int first_program = 7000, most_tries = 3, most_tool = 200;
-constexpr double reached_mm = 0.01;      // a move that met nothing ends where it was to end
-constexpr double most_below_mm = 1;      // of the begin below where a proof begins
-constexpr std::size_t shown_length = 31; // letters of an alarm or a stop that such a control shows; common practice
-constexpr int screen_width = 64;         // letters of a line that such a screen shows; common practice
-constexpr Slot slot_target{26};
+constexpr double most_below_mm = 1; // of the begin below where a proof begins
 constexpr char const* instead_pressing = "Read while pressing: at Kit, the practice of this device";
 
-std::string upper(std::string text) {
-    for (auto& c : text)
-        if (c >= 'a' && c <= 'z') c = static_cast<char>(c - 32);
-    return text;
-}
-
-struct Phrasing {
-    UnitSystem units;
-    shop::Behaviour behaviour;
-    PrintedMacro out;
-    int step = -1, label = 10, alarms = 0, pauses = 0;
-    bool moving = false; ///< something is under way that the control has read past
+struct Phrasing : HashLines {
     std::vector<int> open = {};
-    std::optional<Error> refused = {};
-
-    void line(std::string const& text) {
-        out.text += text + "\n";
-        out.step_of_line.push_back(step);
-    }
-    void comment(std::string const& text) {
-        for (auto const& each : commentLines(text, hashVariable(), screen_width)) line(upper(each));
-    }
-    /// A line that is done when its turn comes, not when it is read.
-    void moves(std::string const& text) {
-        line(text);
-        moving = true;
-    }
-    void dwell(double seconds) {
-        line(fmt::format("G4 X{}", plainNumber(std::max(seconds, 0.05), 2)));
-        moving = false;
-    }
-    void settle() {
-        if (moving) dwell(0);
-    }
-    /// In full above, and as much of it as the control shows.
-    std::string shown(int number, std::string const& text) {
-        auto const full = fmt::format("{}: {}", number, text);
-        comment(full);
-        return upper(firstPart(commentSafe(spoken(full, hashVariable())), shown_length));
-    }
-    void cannot(char const* what, char const* instead) {
-        if (!refused) refused = Error{Code::NotCarried, {"macro"}, what, instead};
-    }
-
-    std::string len(double mm) const { return lengthFigure(mm, units); }
-    std::string feed(double mm_min) const { return feedFigure(mm_min, units); }
-    std::string name(Slot slot) const { return fmt::format("#{}", behaviour.scratch_parameter + slot.number - 1); }
-    static std::string name(int number) { return fmt::format("#{}", number); }
-    LinkNumbers link(int work_offset) const { return {behaviour, work_offset}; }
-    std::string addend(double mm) const { return fmt::format("{}{}", mm < 0 ? '-' : '+', len(std::abs(mm))); }
-    std::string figure(Figure const& f) const {
-        auto const* mm = std::get_if<double>(&f);
-        return mm ? len(*mm) : name(std::get<Slot>(f));
-    }
-    std::string sum(Slot slot, std::vector<double> const& addends_mm) const {
-        auto text = name(slot);
-        for (double mm : addends_mm) text += addend(mm);
-        return text;
-    }
-    static std::string inUse(int axis) { return fmt::format("#[{}+20*[#4014-53]]", 5201 + axis); }
-    /// Machine coordinates of the last skip.
-    static std::string skipped(int axis) { return fmt::format("#{}+#{}+", 5061 + axis, 5201 + axis) + inUse(axis); }
-    /// With what is added to all offsets.
-    static std::string offsetZ(std::string const& number) { return fmt::format("[#5203+#[5203+20*{}]]", number); }
-    double storage_mm() const { return 2 * (units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch); }
-    std::string unitCode() const { return units == UnitSystem::Metric ? "21" : "20"; }
-    std::string apart(std::string const& a, std::string const& b, char const* how, double mm) const {
-        auto const less = b.starts_with('-') ? "+" + b.substr(1) : "-" + b; // never two signs in a row
-        return fmt::format("ABS[{}{}] {} {}", a, less, how, len(mm));
-    }
-
-    void jumpIf(std::string const& condition, int to) { line(fmt::format("IF [{}] GOTO {}", condition, to)); }
-    void mark(int number) { line(fmt::format("N{}", number)); }
-    int newLabel() { return label += 10; }
-    void alarm(std::string const& before, std::string const& words) {
-        static std::string const resume = "Resume only ends", reset = "Reset ends"; // an alarm waits for nobody
-        auto said = words;
-        if (auto const at = said.find(resume); at != std::string::npos) said.replace(at, resume.size(), reset);
-        int const n = ++alarms;
-        auto const text = shown(n, said);
-        line(fmt::format("{}#3000={}({})", before, n, text));
-    }
-    void alarmIf(std::string const& condition, std::string const& words) {
-        settle();
-        alarm(fmt::format("IF [{}] THEN ", condition), words);
-    }
-    /// Only when all of them are the case.
-    void alarmIfAll(std::vector<std::string> const& otherwise, std::string const& words) {
-        settle();
-        int const past = newLabel();
-        for (auto const& each : otherwise) jumpIf(each, past);
-        alarm("", words);
-        mark(past);
-    }
-    void pause(std::string const& text, Acts const& acts, std::optional<double> expect_mm = {}) {
-        settle();
-        auto const message = shown(++pauses, text);
-        line(fmt::format("#3006=1({})", message));
-        out.asked.push_back({message, acts, expect_mm});
-    }
-
-    /// A skip move; the override is locked for it alone.
-    void skipTo(std::string const& target, double feed_mm_min, int axis = 2) {
-        line("#3004=2");
-        moves(fmt::format("G90 G31 {}{} F{}", "XYZ"[axis], target, feed(feed_mm_min)));
-        settle();
-        line("#3004=0");
-    }
-    void skipBy(std::string const& by, double feed_mm_min, int axis = 2) {
-        settle();
-        line(fmt::format("{}=#{}{}", name(slot_target), 5041 + axis, by));
-        skipTo(name(slot_target), feed_mm_min, axis);
-    }
-    std::string met(std::string const& target, int axis = 2) const {
-        return apart(name(5061 + axis), target, "GT", reached_mm);
-    }
-    std::string notMet(int axis = 2) const { return apart(name(5061 + axis), name(slot_target), "LE", reached_mm); }
-    std::string metAnything(int axis = 2) const { return met(name(slot_target), axis); }
 
     void operator()(SetModes const& s) {
         moves(units == UnitSystem::Metric ? "G21" : "G20");
@@ -155,7 +31,7 @@ struct Phrasing {
         settle();
         for (int axis = 0; axis < 3; ++axis)
             alarmIf(fmt::format("ABS[#{}-#{}-#{}-{}] GT {}", 5021 + axis, 5041 + axis, 5201 + axis, inUse(axis),
-                                len(reached_mm)),
+                                len(hash_reached_mm)),
                     s.alarm);
     }
     void operator()(RequireHomed const& s) {
@@ -191,7 +67,7 @@ struct Phrasing {
     }
     /// Only as far as a proof can have gone.
     void back(Slot begin, double most_mm, double feed_mm_min, std::string const& alarm_words) {
-        alarmIf(fmt::format("{}-#5043 GT {}", name(begin), len(reached_mm)), alarm_words);
+        alarmIf(fmt::format("{}-#5043 GT {}", name(begin), len(hash_reached_mm)), alarm_words);
         alarmIf(fmt::format("{}-#5043 LT {}", name(begin), len(-most_mm)), alarm_words);
         skipTo(name(begin), feed_mm_min);
         alarmIf(met(name(begin)), alarm_words);
@@ -226,14 +102,14 @@ struct Phrasing {
     }
     void operator()(DescendToWork const& s) {
         settle();
-        line(fmt::format("{}={}", name(slot_target), len(s.above_zero_mm)));
-        skipTo(name(slot_target), s.feed_mm_min);
+        line(fmt::format("{}={}", name(hash_target), len(s.above_zero_mm)));
+        skipTo(name(hash_target), s.feed_mm_min);
         alarmIf(metAnything(), s.alarm);
     }
     void operator()(BackOff const& s) {
         settle();
-        line(fmt::format("{}=#5043{}", name(slot_target), addend(s.up_mm)));
-        moves(fmt::format("G1 Z{} F{}", name(slot_target), feed(s.feed_mm_min)));
+        line(fmt::format("{}=#5043{}", name(hash_target), addend(s.up_mm)));
+        moves(fmt::format("G1 Z{} F{}", name(hash_target), feed(s.feed_mm_min)));
         dwell(s.settle_s);
     }
     void operator()(Wait const& s) { dwell(s.seconds); }
@@ -467,8 +343,8 @@ struct Phrasing {
     void operator()(BackOffSide const& s) {
         int const axis = static_cast<int>(s.axis);
         settle();
-        line(fmt::format("{}=#{}{}", name(slot_target), 5041 + axis, addend(s.by_mm)));
-        moves(fmt::format("G1 {}{} F{}", "XYZ"[axis], name(slot_target), feed(s.feed_mm_min)));
+        line(fmt::format("{}=#{}{}", name(hash_target), 5041 + axis, addend(s.by_mm)));
+        moves(fmt::format("G1 {}{} F{}", "XYZ"[axis], name(hash_target), feed(s.feed_mm_min)));
         dwell(s.settle_s);
     }
     void operator()(TakeCorner const& s) {
@@ -506,11 +382,11 @@ struct Phrasing {
 } // namespace
 
 Result<PrintedMacro> printHash(Recipe const& recipe, shop::Behaviour const& behaviour) {
-    Phrasing made{recipe.units, behaviour, {}};
+    Phrasing made{{recipe.units, behaviour}};
     made.out.recipe = recipe;
     made.line("%");
     made.line(fmt::format("O{} ({})", first_program + recipe.number,
-                          upper(firstPart(commentSafe(recipe.title), shown_length))));
+                          hashUpper(firstPart(commentSafe(recipe.title), hash_shown_length))));
     made.comment(recipe.title + ", written by Steady Pin for a control with hash variables.");
     made.comment("Take another program number if yours has this one.");
     for (std::size_t i = 0; i < recipe.header.size(); ++i) {

@@ -138,6 +138,40 @@ struct Tour {
         rest();
     }
 
+    /// A text in segments on its way to the control, as far as the second slow report; what is typed the run has read.
+    void sent(QString const& file) {
+        window.goTo(u"machine"_s);
+        window.current()->openSection(u"controller"_s);
+        choose("machine.dialect", u"Plain streaming"_s);
+        rest();
+        window.goTo(u"macros"_s);
+        play();
+        auto const read = macros().theatre().result().read;
+        macros().openSection(u"send"_s);
+        auto const click = [this](char const* name) {
+            auto* button = window.findChild<QAbstractButton*>(QLatin1String(name));
+            bool const there = button->isEnabled() && button->isVisible();
+            if (there) button->click();
+            return there;
+        };
+        for (std::size_t typed = 0; typed + 1 < read.size();) {
+            if (click("macro.send.sent") || click("macro.send.done")) continue;
+            auto* number = window.findChild<QLineEdit*>(u"macro.send.number"_s);
+            if (!number->isVisible()) break;
+            auto const reads = QString::number(std::next(read.begin(), static_cast<long>(typed++))->second, 'f', 3);
+            for (auto const& keys : {reads, u"\r"_s}) {
+                QKeyEvent press(QEvent::KeyPress, keys == u"\r"_s ? Qt::Key_Return : Qt::Key_unknown, {}, keys);
+                QApplication::sendEvent(number, &press);
+            }
+        }
+        while (click("macro.send.sent")) {
+        }
+        picture(u"macros"_s, file);
+        macros().openSection(u"run"_s);
+        window.findChild<QAction*>(u"edit.undo"_s)->trigger();
+        rest();
+    }
+
     /// The same macro in the words of a script; afterwards the machine is again what it was.
     void inWords(QString const& file) {
         auto& desk = *window.desk();
@@ -204,7 +238,7 @@ struct Tour {
         play();
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
         choose("macro.kind", u"Plate zero"_s);
-        forControl(u"Plain streaming"_s, 75, u"segments.png"_s);
+        sent(u"segments.png"_s);
         forControl(u"Built-in routine"_s, 0, u"sheet.png"_s);
         inWords(u"words.png"_s);
         look.setNight(true);

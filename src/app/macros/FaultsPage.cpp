@@ -242,6 +242,16 @@ bool MacrosStation::tableHolds() const {
            m_tried->attack.believed == m_rehearsal->world();
 }
 
+bool MacrosStation::attackedWell() const {
+    if (tableHolds() && m_tried->shown && m_tried->shown->table.good()) return true;
+    auto const kept = versionOf(m_editor->text().toStdString());
+    auto const& proofs = desk().book().all<shop::MacroProof>();
+    return kept && std::any_of(proofs.begin(), proofs.end(), [&](auto const& each) {
+               return each.second->version == kept && each.second->good &&
+                      each.second->engine == machine::engine_version;
+           });
+}
+
 void MacrosStation::showTable() {
     if (m_sections->current() != u"faults"_s) return;
     bool const shown = tableHolds() && m_tried->shown;

@@ -35,12 +35,14 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
     buildFaults(m_sections->add(u"faults"_s, u"Faults"_s));
     buildKept(m_sections->add(u"kept"_s, u"Kept"_s));
     auto* words = m_sections->add(u"words"_s, u"Words"_s);
+    auto* send = m_sections->add(u"send"_s, u"Send"_s);
     connect(m_sections, &Sections::opened, this, [this](QString const& id) {
         m_views->open(id == u"kept"_s ? u"compared"_s : u"ladder"_s);
-        bool const faults = id == u"faults"_s, said = id == u"words"_s;
-        m_play->setVisible(!faults && !said);
+        bool const faults = id == u"faults"_s, said = id == u"words"_s, sent = id == u"send"_s;
+        m_play->setVisible(!faults && !said && !sent);
         m_table_page->setVisible(faults);
         m_words->picture()->setVisible(said);
+        m_send->picture()->setVisible(sent);
         showState();
     });
     entry()->addWidget(m_sections);
@@ -48,6 +50,8 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
     buildPicture();
     m_words = new PhrasesView(desk, words, picture(), this);
     connect(m_words, &PhrasesView::textChanged, this, &MacrosStation::showState);
+    m_send = new SendView(desk, send, picture(), this);
+    connect(m_send, &SendView::moved, this, &MacrosStation::showState);
     foldJudgement(text_and_picture_px);
     refresh();
 }
@@ -241,6 +245,7 @@ void MacrosStation::refresh() {
     if (!m_rehearsal && !mine) m_editor->setMacro({});
     m_words->show(m_rehearsal ? &*m_rehearsal : nullptr);
     m_sections->offer(u"words"_s, phrased());
+    m_sections->offer(u"send"_s, streamed());
     showKept();
     if (m_rehearsal && m_rehearsal->macro.text == before) {
         played();
@@ -436,6 +441,21 @@ zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) con
     return content;
 }
 
+bool MacrosStation::streamed() const { return m_rehearsal && safety::dialectOf(m_rehearsal->world()).streamed; }
+
+/// The text as it stands, where it may go to the control.
+void MacrosStation::showSend() {
+    if (!streamed() || m_sections->current() != u"send"_s) return;
+    auto const macro = m_editor->text().toStdString();
+    std::optional<Finding> why_not;
+    if (!leftOut().empty())
+        why_not = Finding{.text = "A protection is left out, to see what it does.",
+                          .remedy = "Choose Nothing again at Run, “leave out”."};
+    auto const& wrong = machine::load(macro, safety::dialectOf(m_rehearsal->world())).findings;
+    if (!wrong.empty()) why_not = wrong.front();
+    m_send->show(macro, why_not);
+}
+
 void MacrosStation::showState() {
     showOwn();
     showCompared();
@@ -454,10 +474,12 @@ void MacrosStation::showState() {
     else
         m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));
     showTable();
+    showSend();
     auto const section = m_sections->current();
     judgement()->show(section == u"kept"_s     ? judgedKept()
                       : section == u"faults"_s ? judgedTable()
                       : section == u"words"_s  ? m_words->judged()
+                      : section == u"send"_s   ? judgedSend()
                                                : judged());
 }
 

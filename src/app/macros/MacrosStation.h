@@ -6,6 +6,7 @@
 #include "app/macros/FaultTableView.h"
 #include "app/macros/MacroEditor.h"
 #include "app/macros/PhrasesView.h"
+#include "app/macros/SendView.h"
 #include "app/macros/Theatre.h"
 #include "app/shell/Form.h"
 #include "app/shell/Station.h"
@@ -77,7 +78,8 @@ private:
     Result<std::optional<safety::Attack>> compareWith() const;
     void replay(safety::Fault const* fault, int world, int line);
     bool tableHolds() const;
-    bool allHold() const; ///< nothing has changed since every macro was tried
+    bool attackedWell() const; ///< the text as it stands, now or by a table that the book keeps
+    bool allHold() const;      ///< nothing has changed since every macro was tried
     void showTable();
     void showPlay();
     void showWatch();
@@ -86,10 +88,14 @@ private:
     void showCompared();
     void showOwn();
     void showState();
+    void showSend();
+    bool streamed() const;
     zeroing::LadderContent ladderNow(machine::World const& truth) const;
     std::vector<zeroing::Judgement> judged() const;
     std::vector<zeroing::Judgement> judgedKept() const;
     std::vector<zeroing::Judgement> judgedTable() const;
+    std::vector<zeroing::Judgement> judgedSend() const;
+    zeroing::Judgement beforeTheRun() const;
     bool edited() const;
     Id<shop::MacroVersion> versionOf(std::string const& text) const;
     Result<void> keepVersion(bool with_run);
@@ -126,6 +132,7 @@ private:
     RowsView* m_all;
     FaultTableView* m_table;
     PhrasesView* m_words;
+    SendView* m_send;
     QWidget *m_play, *m_table_page;
     QLabel* m_table_words;
     QPushButton *m_attack, *m_attack_all, *m_keep_table;

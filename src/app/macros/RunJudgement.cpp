@@ -65,15 +65,31 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
                         fmt::format("About {:.0f} s on the machine", m_prediction.machine_s),
                         fmt::format("{} pauses come on top; each waits for you.", m_prediction.pauses),
                         {}});
-    said.push_back(
-        {Severity::Note,
-         "Before the real run",
-         !macros::of(m_kind).touches_plate
-             ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
-               "plate and clip away. First with single block. The maker's manual comes first."
-             : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
-               "and without the plate: it must give up above the work. The maker's manual comes first.",
-         {}});
+    said.push_back(beforeTheRun());
+    return said;
+}
+
+zeroing::Judgement MacrosStation::beforeTheRun() const {
+    return {Severity::Note,
+            "Before the real run",
+            !macros::of(m_kind).touches_plate
+                ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
+                  "plate and clip away. First with single block. The maker's manual comes first."
+                : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
+                  "and without the plate: it must give up above the work. The maker's manual comes first.",
+            {}};
+}
+
+std::vector<zeroing::Judgement> MacrosStation::judgedSend() const {
+    auto said = m_send->judged();
+    if (!attackedWell())
+        said.push_back({Severity::Attention,
+                        "Not every fault has been tried on this text, with a good end.",
+                        "Try them at Faults before it goes to the machine.",
+                        {}});
+    if (edited())
+        said.push_back({Severity::Attention, "The text was changed by hand.", "It is sent as it stands.", {}});
+    said.push_back(beforeTheRun());
     return said;
 }
 

@@ -74,8 +74,14 @@ void Sections::open(QString const& id) {
 }
 
 void Sections::offer(QString const& id, bool offered) {
-    for (std::size_t i = 0; i < m_pages.size(); ++i)
-        if (m_pages[i].id == id) m_buttons->button(static_cast<int>(i))->setVisible(offered);
+    int place = 0; // those that are offered close up
+    for (std::size_t i = 0; i < m_pages.size(); ++i) {
+        auto* button = m_buttons->button(static_cast<int>(i));
+        if (m_pages[i].id == id) button->setVisible(offered);
+        if (button->isHidden()) continue;
+        m_row->addWidget(button, place / m_columns, place % m_columns);
+        ++place;
+    }
     if (!offered && current() == id) open(m_pages.front().id);
 }
 

@@ -5,6 +5,7 @@
 #include "core/base/Decimal.h"
 #include "core/base/Words.h"
 #include "core/gcode/Evaluate.h"
+#include "core/quantity/Units.h"
 #include "core/quantity/WorkOffset.h"
 
 #include <algorithm>
@@ -173,6 +174,14 @@ Result<double> sumOf(std::string const& sum, Filled const& values, int line) {
     auto const value = evaluate(program, program.blocks.front().settings.front().value, none);
     if (!value) return Failure(located(value.error(), line));
     return *value;
+}
+
+Result<std::string> notAsRequired(Between const& required, Filled const& values) {
+    auto const value = sumOf(required.sum, values, required.line);
+    if (!value) return Failure(value.error());
+    if (*value >= required.low && *value <= required.high) return std::string();
+    return fmt::format("{} is {} and must lie from {} to {}: nothing more is sent.", required.sum, fixedText(*value, 3),
+                       fixedText(required.low, 3), fixedText(required.high, 3));
 }
 
 Result<std::string> filled(Segment const& segment, Filled const& values) {

@@ -43,6 +43,8 @@ using Filled = std::map<std::string, double>; ///< by name, lower case; mm
 
 /// The value of a sum of names and numbers: “first - 9.942”. Error: NameUnset, or what is wrong with it.
 Result<double> sumOf(std::string const& sum, Filled const& values, int line);
+/// What is wrong with the sum of which something is required; empty: nothing. Error: as sumOf.
+Result<std::string> notAsRequired(Between const& required, Filled const& values);
 /// The piece with each {sum} as a decimal of four digits, standing at its lines in the whole text. Error: as sumOf;
 /// BracketOpen.
 Result<std::string> filled(Segment const& segment, Filled const& values);

@@ -143,12 +143,9 @@ public:
             return true;
         }
         case What::Require: {
-            auto const value = gcode::sumOf(what.sum, known, what.line);
-            if (!value) return ends(controller::Outcome::Refused, sentence(value.error()));
-            return (*value >= what.low && *value <= what.high) ||
-                   ends(controller::Outcome::Alarm,
-                        fmt::format("{} is {} and must lie from {} to {}: nothing more is sent.", what.sum,
-                                    fixedText(*value, 3), fixedText(what.low, 3), fixedText(what.high, 3)));
+            auto const wrong = gcode::notAsRequired(what, known);
+            if (!wrong) return ends(controller::Outcome::Refused, sentence(wrong.error()));
+            return wrong->empty() || ends(controller::Outcome::Alarm, *wrong);
         }
         }
         return false;

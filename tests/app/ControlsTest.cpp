@@ -4,6 +4,8 @@
 
 #include "app/macros/FaultTableView.h"
 
+#include <QProcess>
+
 using namespace steady;
 using namespace Qt::StringLiterals;
 using test::Driver;
@@ -83,6 +85,17 @@ private Q_SLOTS:
         auto* table = drive.find<app::FaultTableView>("macro.table");
         QTRY_VERIFY(table->isVisible());
         drive.click("macro.section.run");
+        // On paper, as another program reads it: what it does not notice, what none could, and the pause.
+        drive.prompter.path = drive.folder.filePath(u"sheet.pdf"_s);
+        drive.click("macro.sheet");
+        drive.settle();
+        QProcess reader;
+        reader.start(u"pdftotext"_s, {u"-raw"_s, drive.prompter.path, u"-"_s});
+        QVERIFY(reader.waitForFinished());
+        auto const paper = QString::fromUtf8(reader.readAllStandardOutput()).simplified();
+        for (auto const& words : {u"hand at the stop"_s, u"Cancel the shift before touching."_s,
+                                  u"Measure the plate, and the first cut."_s, u"press it flat at two corners"_s})
+            QVERIFY2(paper.contains(words), qPrintable(words + u" not in "_s + paper));
         // What a routine cannot do is said, and what to do instead.
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         drive.settle();

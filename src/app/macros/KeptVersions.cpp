@@ -10,6 +10,7 @@
 #include "core/macros/RestsOn.h"
 #include "core/zeroing/Link.h"
 #include "exchange/WholeFile.h"
+#include "paper/SheetPage.h"
 
 namespace steady::app {
 
@@ -78,6 +79,22 @@ void MacrosStation::save() {
         // What leaves for the machine stays in the book.
         if (desk().session().writable()) (void)desk().report(keepVersion(false));
     });
+}
+
+/// Cautions, precautions and pauses on paper, for whoever stands at the machine.
+void MacrosStation::saveSheet() {
+    if (!m_rehearsal) return (void)desk().report(Failure(m_rehearsal.error()));
+    auto const title = QString::fromUtf8(macros::title(m_kind));
+    paper::SheetPage page{title, text(m_rehearsal->zero.machine.name), localTime(desk().session().now()),
+                          macros::runSheet(m_kind, m_rehearsal->macro)};
+    desk().prompter().saveFile(
+        this, u"Save the run sheet"_s, u"%1-run-sheet.pdf"_s.arg(QString::fromLatin1(macros::name(m_kind))),
+        u"PDF (*.pdf)"_s, [this, page](QString const& path) {
+            desk().work().start(
+                u"Writing the sheet"_s,
+                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSheetPages(page, ink, path); },
+                [this](Result<void> done) { (void)desk().report(std::move(done)); });
+        });
 }
 
 void MacrosStation::showKept() {

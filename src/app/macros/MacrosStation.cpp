@@ -119,7 +119,10 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
     m_save = button(u"Save as .ngc…"_s, u"macro.save"_s, u"Ctrl+S"_s, &MacrosStation::save);
     page->addWidget(m_leave_out);
     page->addWidget(m_anew);
+    m_sheet = button(u"Run sheet as PDF…"_s, u"macro.sheet"_s, u"Cautions, what to look at, and each pause, on paper"_s,
+                     &MacrosStation::saveSheet);
     page->addWidget(m_save);
+    page->addWidget(m_sheet);
 }
 
 void MacrosStation::buildKept(QVBoxLayout* page) {
@@ -462,6 +465,7 @@ void MacrosStation::showState() {
     m_anew->setEnabled(edited());
     bool const own = phrased() && m_words->ownScript();
     m_save->setEnabled(canLeave().has_value());
+    m_sheet->setEnabled(m_rehearsal.has_value() && leftOut().empty());
     m_keep->setEnabled(m_save->isEnabled() && !own && desk().session().writable());
     if (!m_rehearsal) {
         auto const finding = toFinding(m_rehearsal.error());

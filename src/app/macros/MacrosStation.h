@@ -41,6 +41,7 @@ public Q_SLOTS:
     void stepOne();
     void startOver();
     void save();
+    void saveSheet();
     void writeAnew();
     void toggleBreakpoint();
     /// The text as it stands goes into the book, and how it ran if it has.
@@ -138,7 +139,7 @@ private:
     QPushButton *m_attack, *m_attack_all, *m_keep_table;
     LengthField* m_true_thickness;
     std::optional<double> m_true_thickness_mm;
-    QPushButton *m_keep, *m_show_version, *m_save, *m_anew;
+    QPushButton *m_keep, *m_show_version, *m_save, *m_sheet, *m_anew;
     QLabel* m_version_words;
     QBoxLayout* m_show; ///< the text and its picture
     MacroEditor* m_editor;

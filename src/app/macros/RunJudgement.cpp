@@ -4,6 +4,7 @@
 #include "app/macros/MacrosStation.h"
 #include "core/advice/Care.h"
 #include "core/install/Proof.h"
+#include "core/macros/RunSheet.h"
 
 #include <fmt/format.h>
 
@@ -70,14 +71,7 @@ std::vector<zeroing::Judgement> MacrosStation::judged() const {
 }
 
 zeroing::Judgement MacrosStation::beforeTheRun() const {
-    return {Severity::Note,
-            "Before the real run",
-            !macros::of(m_kind).touches_plate
-                ? "Spindle stopped and unable to start, hand at the stop, eye protection on. Disc and tool wiped, "
-                  "plate and clip away. First with single block. The maker's manual comes first."
-                : "Spindle stopped and unable to start, hand at the stop, eye protection on. First above the work "
-                  "and without the plate: it must give up above the work. The maker's manual comes first.",
-            {}};
+    return {Severity::Note, "Before the real run", macros::beforeTheRun(m_kind), {}};
 }
 
 std::vector<zeroing::Judgement> MacrosStation::judgedSend() const {

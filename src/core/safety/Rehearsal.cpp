@@ -6,6 +6,7 @@
 #include "core/machine/Believed.h"
 #include "core/machine/Run.h"
 #include "core/macros/RestsOn.h"
+#include "core/macros/RunSheet.h"
 #include "core/safety/Faults.h"
 #include "core/safety/Lacks.h"
 #include "core/safety/Precautions.h"
@@ -26,7 +27,7 @@ std::vector<std::string> lookYourself(Kind kind, machine::World const& world) {
     std::vector<std::string> lines;
     for (auto const& fault : faults()) {
         if (!fault.unseen || !fault.touches(kind, world)) continue;
-        if (lines.empty()) lines.push_back("Look yourself, since no input of the control shows it:");
+        if (lines.empty()) lines.push_back(macros::look_yourself);
         auto line = fmt::format("- {}", fault.precaution);
         if (std::find(lines.begin(), lines.end(), line) == lines.end()) lines.push_back(std::move(line));
     }
@@ -106,7 +107,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
             made.length_datum_mm = -first->length_mm.value_or(machine::assumed_length_mm);
     made.built_in = (*bundle)->language().built_in;
     if (!made.built_in) return made;
-    recipe->header.push_back("Does not notice by itself, so do it yourself:");
+    recipe->header.push_back(macros::not_noticed);
     for (auto const& precaution : notProtectedFrom(made)) recipe->header.push_back("- " + precaution);
     made.macro = *dialects::written(recipe->without(leave_out), made.zero.machine);
     return made;

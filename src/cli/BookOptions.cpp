@@ -44,7 +44,7 @@ shop::Snapshot withDialect(shop::Snapshot const& of, Id<shop::Machine> id, std::
 
 } // namespace
 
-Result<safety::Rehearsal> BookOptions::rehearse() const {
+Result<std::pair<facts::Reader, shop::ZeroSetup>> BookOptions::open() const {
     auto const file = store::BookFile::open(QString::fromStdString(book), store::Access::ReadOnly);
     if (!file) return Failure(file.error());
     auto const loaded = (*file)->load();
@@ -74,6 +74,13 @@ Result<safety::Rehearsal> BookOptions::rehearse() const {
                         "Its control is the assumed one; type its travel first.");
         reader = facts::Reader(withDialect(*loaded, setup.place.machine, *dialect));
     }
+    return std::pair{std::move(reader), std::move(setup)};
+}
+
+Result<safety::Rehearsal> BookOptions::rehearse() const {
+    auto const opened = open();
+    if (!opened) return Failure(opened.error());
+    auto const& [reader, setup] = *opened;
     auto whole = safety::rehearse(reader, setup, kind);
     if (!whole || leave_out.empty()) return whole;
     auto const ids = whole->macro.recipe.ids();

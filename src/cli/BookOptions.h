@@ -19,7 +19,9 @@ struct BookOptions {
     void add(CLI::App& app, bool book_needed = true);
     /// The kind of macro, as an argument that must be there or as an option.
     void addKind(CLI::App& app, bool required);
-    /// Opens the book for reading only and writes its macro.
+    /// The book, opened for reading only, and the place of work that is meant.
+    Result<std::pair<facts::Reader, shop::ZeroSetup>> open() const;
+    /// The same, and its macro written.
     Result<safety::Rehearsal> rehearse() const;
 };
 

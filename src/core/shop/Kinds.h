@@ -20,6 +20,7 @@
 #include "core/shop/kinds/Surfacing.h"
 #include "core/shop/kinds/TableTop.h"
 #include "core/shop/kinds/ToolCare.h"
+#include "core/shop/kinds/ToolRack.h"
 
 #include <map>
 #include <memory>
@@ -67,7 +68,8 @@ using Kinds = KindList<BookInfo,       //
                        BeamCheck,      //
                        ToolCare,       //
                        PartCheck,      //
-                       MacroProof>;
+                       MacroProof,     //
+                       ToolRack>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

@@ -1,0 +1,57 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "exchange/PocketList.h"
+
+#include "core/shop/kinds/ToolRack.h"
+#include "exchange/CsvNumbers.h"
+
+#include <algorithm>
+#include <array>
+#include <fmt/format.h>
+
+namespace steady::exchange {
+
+Result<std::vector<changer::TaughtPocket>> readPockets(std::string_view text, std::string const& place) {
+    auto const table = readCsv(text, place);
+    if (!table) return Failure(table.error());
+    constexpr std::array<char const*, 4> names{"pocket", "x_mm", "y_mm", "z_mm"};
+    std::array<std::size_t, 4> columns{0, 1, 2, 3};
+    if (!table->header.empty())
+        for (std::size_t i = 0; i < names.size(); ++i) {
+            auto const found = columnOf(*table, names[i]);
+            if (!found)
+                return fail(Code::Missing, {place}, fmt::format("The column “{}”", names[i]),
+                            "Its header has to name it.");
+            columns[i] = *found;
+        }
+    std::vector<changer::TaughtPocket> pockets;
+    for (auto const& row : table->rows) {
+        changer::TaughtPocket pocket;
+        for (std::size_t i = 0; i < names.size(); ++i) {
+            auto const cell = columns[i] < row.cells.size() ? row.cells[columns[i]] : std::string();
+            if (i > 0 && cell.find_first_not_of(" \t\r") == std::string::npos) continue;
+            auto const figure = figureOf(cell);
+            if (!figure) return fail(Code::NotANumber, {place, row.line, 0}, cell);
+            if (i > 0) {
+                pocket.mm[i - 1] = *figure;
+                continue;
+            }
+            auto const& bounds = shop::bounds::pocket_number;
+            if (*figure < bounds.least || *figure > bounds.most || *figure != static_cast<int>(*figure))
+                return fail(Code::OutOfRange, {place, row.line, 0}, "Pocket " + cell,
+                            fmt::format("{} to {}", bounds.least, bounds.most));
+            pocket.number = static_cast<int>(*figure);
+        }
+        if (std::any_of(pockets.begin(), pockets.end(), [&](auto const& each) { return each.number == pocket.number; }))
+            return fail(Code::TwoAlike, {place, row.line, 0}, fmt::format("Pocket {}", pocket.number), "once");
+        pockets.push_back(pocket);
+    }
+    std::sort(pockets.begin(), pockets.end(), [](auto const& a, auto const& b) { return a.number < b.number; });
+    if (!pockets.empty() && pockets.back().number - pockets.front().number >= shop::most_pockets)
+        return fail(Code::OutOfRange, {place},
+                    fmt::format("{} pockets", pockets.back().number - pockets.front().number + 1),
+                    fmt::format("1 to {}", shop::most_pockets));
+    return pockets;
+}
+
+} // namespace steady::exchange

@@ -1,0 +1,16 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Positions of pockets as a table: pocket, x_mm, y_mm, z_mm, machine coordinates; without a header in that order. An
+// empty cell is an axis that was not taught.
+
+#include "core/changer/RackFit.h"
+#include "exchange/Csv.h"
+
+namespace steady::exchange {
+
+/// By number. Error: as readCsv; Missing, a column; NotANumber, with its line; OutOfRange, a number of a pocket or how
+/// far they go; TwoAlike.
+Result<std::vector<changer::TaughtPocket>> readPockets(std::string_view text, std::string const& place);
+
+} // namespace steady::exchange

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/Stations.h"
 
+#include "app/changer/ChangerStation.h"
 #include "app/kit/KitStation.h"
 #include "app/layout/LayoutStation.h"
 #include "app/machine/MachineStation.h"
@@ -34,8 +35,9 @@ StationTable stations() {
             row<WiringStation>(u"wiring"_s, u"Wiring"_s, u"Ctrl+4"_s, &Progress::wiring),
             row<RepeatStation>(u"repeatability"_s, u"Repeatability"_s, u"Ctrl+5"_s, &Progress::repeatability),
             row<ZeroingStation>(u"zeroing"_s, u"Zeroing"_s, u"Ctrl+6"_s, &Progress::zeroing),
-            row<MacrosStation>(u"macros"_s, u"Macros"_s, u"Ctrl+7"_s, &Progress::macros),
-            row<UpkeepStation>(u"upkeep"_s, u"Upkeep"_s, u"Ctrl+8"_s, &Progress::upkeep)};
+            row<ChangerStation>(u"changer"_s, u"Changer"_s, u"Ctrl+7"_s, &Progress::changer),
+            row<MacrosStation>(u"macros"_s, u"Macros"_s, u"Ctrl+8"_s, &Progress::macros),
+            row<UpkeepStation>(u"upkeep"_s, u"Upkeep"_s, u"Ctrl+9"_s, &Progress::upkeep)};
 }
 
 } // namespace steady::app

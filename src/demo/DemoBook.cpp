@@ -6,6 +6,7 @@
 #include "core/safety/Campaign.h"
 #include "core/upkeep/Due.h"
 #include "demo/Bench.h"
+#include "demo/Rack.h"
 #include "demo/Standards.h"
 #include "demo/Studies.h"
 
@@ -372,6 +373,8 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     for (int number = 1; number <= 5; ++number) by_number[number] = router.tools[static_cast<std::size_t>(number)];
     writeStudies(diary, {router.bench.machine, router.bench.plate, router.bench.setter, by_number});
     router.regrip();
+    auto const& tools = router.tools; // tool 3 is in the spindle
+    writeRack(diary, router.bench.machine, {tools[1], tools[2], {}, tools[4], tools[5], tools[6]});
     diary.at(12, 5);
     diary.add("Spoilboard surfaced by 0.5", Surfacing{board, 0.5, diary.now()});
     router.keepMacro();

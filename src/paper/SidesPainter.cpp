@@ -11,7 +11,7 @@ namespace {
 using shop::SideFeature;
 using shop::Toward;
 
-struct Drawing {
+struct SidesDrawing {
     QPainter& p;
     QRectF area;
     SidesPicture const& picture;
@@ -159,7 +159,7 @@ void paintSides(QPainter& p, QRectF const& area, SidesPicture const& picture, In
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
     double const room = 12 * ink.scale;
-    Drawing drawing{p, area.adjusted(room, room, -room, -room), picture, ink};
+    SidesDrawing drawing{p, area.adjusted(room, room, -room, -room), picture, ink};
     switch (picture.side.feature) {
     case SideFeature::Edge: drawing.edge(); break;
     case SideFeature::Inside:

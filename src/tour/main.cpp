@@ -216,6 +216,7 @@ struct Tour {
         sides(u"sides.png"_s);
         part(u"zeroing"_s, u"link"_s, u"link.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
+        part(u"changer"_s, u"pockets"_s, u"rack.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
         auto* happened = window.findChild<QAction*>(u"edit.happened"_s);
         happened->trigger();

@@ -60,7 +60,7 @@ private Q_SLOTS:
     }
     void aMacroWithoutAnEndDoesNotHangTheWindow() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.macros()->editor()->setText(
             u"G21 G91\nF600\no100 while [1 GT 0]\nG1 X0.5\nG1 X-0.5\no100 endwhile\nM2\n"_s);
         drive.click("macro.run");

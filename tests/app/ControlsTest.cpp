@@ -21,7 +21,7 @@ class ControlsTest : public QObject {
         drive.settle();
     }
     QString written(Driver& drive) {
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.settle();
         return drive.macros()->editor()->text();
     }

@@ -16,7 +16,7 @@ class FaultTableViewTest : public QObject {
     app::FaultTableView* tableOf(Driver& drive) { return drive.find<app::FaultTableView>("macro.table"); }
     /// Tries every fault, in one world each, and waits until the table is there.
     void tryAll(Driver& drive, QString const& worlds = u"1"_s) {
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.faults");
         drive.choose("macro.worlds", worlds);
         drive.click("macro.attack");
@@ -42,7 +42,7 @@ class FaultTableViewTest : public QObject {
 private Q_SLOTS:
     void triedReadAndOpened() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.faults");
         QVERIFY2(drive.judgement().startsWith(u"Which faults"_s), qPrintable(drive.judgement()));
         QVERIFY(!tableOf(drive)->isVisible() && !drive.find("macro.table.keep")->isEnabled());
@@ -70,7 +70,7 @@ private Q_SLOTS:
     /// All that the machine's method has a use for; what cannot be written says why, and a click opens a table.
     void everyMacroAtOnce() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.faults");
         drive.choose("macro.worlds", u"1"_s);
         drive.click("macro.attack_all");
@@ -99,7 +99,7 @@ private Q_SLOTS:
     /// Beside it the list of a macro that only touches, and believes what it reads.
     void besideANaiveOne() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.faults");
         drive.choose("macro.compare", u"The same without any protection"_s);
         tryAll(drive);
@@ -108,7 +108,7 @@ private Q_SLOTS:
     }
     void aProtectionLeftOutShowsAndIsCompared() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.faults");
         drive.choose("macro.compare", u"Without: search"_s);
         tryAll(drive);
@@ -149,7 +149,7 @@ private Q_SLOTS:
     }
     void stoppedHalfWayItSaysNothing() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.faults");
         drive.choose("macro.worlds", u"1000"_s);
         QTest::mouseClick(drive.find("macro.attack"), Qt::LeftButton); // and does not wait for it

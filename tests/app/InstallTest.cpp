@@ -290,12 +290,12 @@ private Q_SLOTS:
         QCOMPARE(sheet->question(), question);
         QVERIFY(drive.find<QLabel>("wiring.proof.hint")->text().contains(u"1  "_s + first_check));
         QVERIFY(!proof(drive, Device::Setter).proved());
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         QVERIFY(drive.judgement().contains(u"The setter’s signal is not proved."_s));
         drive.key(Qt::Key_4, Qt::ControlModifier);
         drive.type("wiring.without", u"seen yesterday, lead untouched"_s);
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         QVERIFY(drive.judgement().contains(u"taken on trust"_s));
         QVERIFY(drive.judgement().contains(u"seen yesterday"_s));
     }

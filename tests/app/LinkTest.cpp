@@ -103,7 +103,7 @@ private Q_SLOTS:
         QVERIFY2(sum->shownText().startsWith(u"−78.151 + 0.002 − 21.569"_s), qPrintable(sum->shownText()));
         QVERIFY2(drive.judgement().contains(u"work zero, G54 Z: −99.718 mm"_s), qPrintable(drive.judgement()));
         // The macro sets the same, to the micron that its scatterless world allows.
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().startsWith(u"The zero is right."_s), qPrintable(drive.judgement()));
@@ -165,7 +165,7 @@ private Q_SLOTS:
         QCOMPARE(drive.window->desk()->setup().plan.method, shop::Method::LengthTable);
         QVERIFY(!drive.window->desk()->setup().link.plate); // went with its method
         QVERIFY(!drive.find("zero.method.1")->isEnabled());
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Re-touch after a change"_s);
         QVERIFY2(drive.judgement().contains(u"belongs to another method"_s), qPrintable(drive.judgement()));
         drive.choose("macro.kind", u"Tool length into the table"_s);
@@ -187,7 +187,7 @@ private Q_SLOTS:
         drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.click("top.view.inch");
         QCOMPARE(drive.find<QLineEdit>("zero.contact")->text(), u"3.4031"_s);
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         for (auto const& kind : {u"Plate zero and link"_s, u"Re-touch after a change"_s}) {
             drive.choose("macro.kind", kind);
             drive.key(Qt::Key_F5);
@@ -234,7 +234,7 @@ private Q_SLOTS:
 
     void breakpointsSignalsAndParameters() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         auto* macros = drive.macros();
         int line = 0, at = 0;
         for (auto const& text : macros->editor()->text().split(u'\n')) {
@@ -274,7 +274,7 @@ private Q_SLOTS:
 
     void keptTextsKnowWhenTheBookHasChanged() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.kept");
         QVERIFY2(drive.judgement().contains(u"The book has changed since."_s),
                  qPrintable(drive.judgement())); // the demo's own
@@ -288,7 +288,7 @@ private Q_SLOTS:
         QVERIFY(drive.judgement().contains(u": right."_s));
         drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.type("zero.window", u"15"_s);
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         QVERIFY2(drive.judgement().startsWith(u"The book has changed since."_s), qPrintable(drive.judgement()));
         drive.click("macro.version.show");
         QVERIFY(drive.judgement().contains(u"The book has changed since."_s) && drive.find("macro.anew")->isEnabled());

@@ -44,7 +44,7 @@ private Q_SLOTS:
         drive.click("machine.section.controller");
         drive.choose("machine.dialect", u"Plain streaming"_s);
         QTRY_COMPARE(drive.book().find(drive.window->desk()->setup().place.machine)->dialect, std::string("streaming"));
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Plate zero"_s);
         auto const shown = [&] { return drive.macros()->editor()->text(); };
         QTRY_VERIFY2(shown().contains(u"(SEGMENT 1: report z AS z1)"_s), qPrintable(shown()));
@@ -61,7 +61,7 @@ private Q_SLOTS:
         QTRY_VERIFY2(drive.judgement().contains(u"This control cannot carry it"_s), qPrintable(drive.judgement()));
         drive.key(Qt::Key_1, Qt::ControlModifier);
         drive.choose("machine.dialect", u"Parametric"_s);
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Plate zero"_s);
         QTRY_VERIFY(shown().contains(u"#5070"_s));
     }
@@ -74,12 +74,12 @@ private Q_SLOTS:
         QCOMPARE(drive.book().find(setup.place.assembly)->number, 57);
         QVERIFY(std::abs(drive.book().find(setup.place.setter)->stroke_mm() - 1) < 1e-9);
         drive.click("kit.section.plate");
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Plate zero and link"_s);
         QVERIFY(drive.judgement().contains(u"Where the setter trips is not known yet."_s));
         drive.key(Qt::Key_6, Qt::ControlModifier);
         drive.type("zero.setter_contact", u"-70"_s);
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         for (auto const& kind : {u"Plate zero"_s, u"Plate zero and link"_s}) {
             drive.choose("macro.kind", kind);
             drive.key(Qt::Key_F5);
@@ -175,7 +175,7 @@ private Q_SLOTS:
 
     void aTextOfThirtyLinesShowsAndTheJudgementOpens() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.key(Qt::Key_F5);
         auto* editor = drive.macros()->editor();
         auto* strip = drive.find<QPushButton>("macros.judgement");
@@ -202,11 +202,11 @@ private Q_SLOTS:
 
     void keptTextsAreComparedLineByLine() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.keep");
         drive.key(Qt::Key_1, Qt::ControlModifier);
         drive.type("machine.spin_down", u"33"_s); // one line of the text
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.click("macro.section.kept");
         auto* list = drive.find<app::RowsView>("macro.compared");
         QStringList gone, come;
@@ -223,7 +223,7 @@ private Q_SLOTS:
 
     void aTrimAndALookBelongToTheirMacros() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         QVERIFY(!drive.find("macro.trim")->isVisible() && !drive.find("macro.look")->isVisible());
         drive.choose("macro.kind", u"Trim zero"_s);
         drive.type("macro.trim", u"0.15"_s);

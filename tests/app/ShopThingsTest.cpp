@@ -128,7 +128,7 @@ private Q_SLOTS:
         drive.click("kit.care.quarantined");
         drive.type("kit.care.note", u"insert screw torn"_s);
         QVERIFY(drive.judgement().startsWith(u"Tool 6 is set aside."_s));
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         QVERIFY2(drive.judgement().contains(u"insert screw torn. Do not cut with it"_s), qPrintable(drive.judgement()));
         drive.key(Qt::Key_2, Qt::ControlModifier);
         drive.click("kit.care.released");

@@ -49,7 +49,7 @@ private Q_SLOTS:
         QVERIFY(drive.judgement().contains(u"Work zero is good to ±0.02"_s));
 
         // Macros: run it, read where zero landed, save it.
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         QCOMPARE(drive.window->current()->id(), u"macros"_s);
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().contains(u"The zero is right."_s), qPrintable(drive.judgement()));
@@ -76,7 +76,7 @@ private Q_SLOTS:
 
     void aPlateEnteredTooThickIsSaidOnScreen() {
         test::Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.type("macro.true_thickness", u"9.542"_s); // the book says 9.942
         drive.click("macro.run");
         QVERIFY2(drive.judgement().contains(u"The zero is wrong, and nothing says so."_s),

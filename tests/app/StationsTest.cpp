@@ -147,7 +147,7 @@ private Q_SLOTS:
 
     void steppingMovesTextWordsAndLadderTogether() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         auto const& theatre = drive.macros()->theatre();
         for (int i = 0; i < 40; ++i) drive.key(Qt::Key_F10);
         QCOMPARE(theatre.at(), 40);
@@ -190,7 +190,7 @@ private Q_SLOTS:
         QFETCH(QString, left_out);
         QFETCH(QString, verdict);
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.leave_out", left_out);
         drive.choose("macro.fault", fault);
         drive.click("macro.run");
@@ -199,7 +199,7 @@ private Q_SLOTS:
     }
     void textEditedByHandIsWhatRuns() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         auto* editor = drive.macros()->editor();
         editor->setText(editor->text().replace(u"- 9.9420]"_s, u"- 10.3420]"_s));
         drive.click("macro.run");
@@ -214,7 +214,7 @@ private Q_SLOTS:
     }
     void whatWasEditedOrRunSurvivesAChangeOfView() {
         Driver drive;
-        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.key(Qt::Key_F5);
         auto const at = drive.macros()->theatre().at();
         drive.key(Qt::Key_D, Qt::ControlModifier);

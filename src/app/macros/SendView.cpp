@@ -220,6 +220,7 @@ void SendView::fillQuestion() {
 std::vector<zeroing::Judgement> SendView::judged() const {
     std::vector<zeroing::Judgement> said;
     if (m_why_not) return {{Severity::Bad, "It must not be sent.", m_why_not->text + " " + m_why_not->remedy, {}}};
+    if (!m_sending) return said; // not a text in segments
     if (m_replaced)
         said.push_back({Severity::Attention,
                         "The text is another one now.",

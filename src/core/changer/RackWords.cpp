@@ -63,6 +63,20 @@ std::string seatSum(PocketState const& pocket, shop::ToolRack const& rack, UnitS
                        *rack.seat_mm < 0 ? "(" + seat + ")" : seat, lengthText(*pocket.holder_z_mm, units));
 }
 
+/// Whether the towers stand evenly, where somebody has measured it.
+void tellTowers(std::vector<zeroing::Judgement>& said, shop::ToolRack const& rack, UnitSystem units) {
+    auto const& mounting = rack.mounting;
+    if (mounting.first_gap_mm && mounting.last_gap_mm) {
+        double const off = *mounting.last_gap_mm - *mounting.first_gap_mm;
+        bool const straight = std::abs(off) <= 2 * rack.forgives_mm;
+        said.push_back({straight ? Severity::Note : Severity::Attention,
+                        straight ? "The towers stand evenly." : "The towers do not stand evenly.",
+                        fmt::format("First spacing {}, last {}: {}.", lengthText(*mounting.first_gap_mm, units),
+                                    lengthText(*mounting.last_gap_mm, units), lengthText(off, units, Sign::Always)),
+                        {}});
+    }
+}
+
 } // namespace
 
 std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack const& rack, UnitSystem units) {
@@ -75,16 +89,6 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                             : "Tighten towers and rail as the maker's sheet says. A pocket that can move is taught in "
                               "vain.",
                         {}});
-    auto const& mounting = rack.mounting;
-    if (mounting.first_gap_mm && mounting.last_gap_mm) {
-        double const off = *mounting.last_gap_mm - *mounting.first_gap_mm;
-        bool const straight = std::abs(off) <= 2 * rack.forgives_mm;
-        said.push_back({straight ? Severity::Note : Severity::Attention,
-                        straight ? "The towers stand evenly." : "The towers do not stand evenly.",
-                        fmt::format("First spacing {}, last {}: {}.", lengthText(*mounting.first_gap_mm, units),
-                                    lengthText(*mounting.last_gap_mm, units), lengthText(off, units, Sign::Always)),
-                        {}});
-    }
     int taught = 0;
     for (auto const& pocket : state.pockets) taught += pocket.verdict != Verdict::NotTaught;
     if (!state.fit) {
@@ -92,6 +96,7 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                         fmt::format("{} of {} pockets taught.", taught, state.pockets.size()),
                         "With two of them, first and last, the line is known; from three on it is checked.",
                         {}});
+        tellTowers(said, rack, units);
         return said;
     }
     auto const& fit = *state.fit;
@@ -130,6 +135,7 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
              fit.z_checked ? "Each pocket's own Z counts."
                            : "First and last Z alone say how it slopes, not whether it runs straight.",
              {}});
+    tellTowers(said, rack, units);
     if (!rack.seat_mm) {
         said.push_back({Severity::Attention,
                         "The seat is not known.",

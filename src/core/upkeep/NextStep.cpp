@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/upkeep/NextStep.h"
 
+#include "core/changer/Rack.h"
 #include "core/facts/Facts.h"
 #include "core/install/LayoutJudge.h"
 #include "core/install/Proof.h"
@@ -70,6 +71,27 @@ StationState repeatState(facts::Reader const& book, shop::ZeroSetup const& setup
     return {Standing::Open, open ? "not yet" : "not studied"};
 }
 
+/// Of the racks of this machine.
+StationState changerState(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    int taught = 0, pockets = 0, wrong = 0;
+    bool checked = true;
+    auto const racks = changer::racksOf(book, setup.place.machine);
+    for (auto const id : racks) {
+        auto const state = changer::rackState(book, setup, *book.find(id));
+        checked = checked && state.fit && state.fit->xy_checked;
+        for (auto const& each : state.pockets) {
+            ++pockets;
+            taught += each.verdict != changer::Verdict::NotTaught;
+            wrong += each.suspect.has_value();
+        }
+        wrong += state.fit && state.fit->torn;
+    }
+    if (racks.empty()) return {Standing::Open, "no rack"};
+    if (wrong) return {Standing::Failed, fmt::format("{} off the line", wrong)};
+    if (taught < pockets) return {Standing::Open, fmt::format("{} of {} taught", taught, pockets)};
+    return checked ? StationState{Standing::Proved, "on one line"} : StationState{Standing::Open, "not checked"};
+}
+
 struct Teller {
     Known const& known;
     zeroing::PlateZeroResult const& zero = known.zero;
@@ -91,6 +113,7 @@ struct Teller {
         p.layout = known.book.ask<layoutState>(zero.setup);
         p.wiring = known.book.ask<signalState>(zero.setup);
         p.repeatability = known.book.ask<repeatState>(zero.setup);
+        p.changer = known.book.ask<changerState>(zero.setup);
         bool const bad = !zero.judgements.empty() && zero.judgements.front().severity == Severity::Bad;
         if (!zero.chain && bad)
             p.zeroing = {Standing::Failed, "of an old home"};
@@ -135,6 +158,7 @@ struct Teller {
                           : at == "kit"           ? p.kit
                           : at == "macros"        ? p.macros
                           : at == "wiring"        ? p.wiring
+                          : at == "changer"       ? p.changer
                           : at == "repeatability" ? p.repeatability
                                                   : p.zeroing;
             if (state.standing == Standing::Proved) state = {Standing::Suspect, "stale, see Upkeep"};

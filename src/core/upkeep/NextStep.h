@@ -18,7 +18,7 @@ struct StationState {
 };
 
 struct Progress {
-    StationState machine, kit, layout, wiring, repeatability, zeroing, macros, upkeep;
+    StationState machine, kit, layout, wiring, repeatability, zeroing, changer, macros, upkeep;
     std::string next;         ///< what to do
     std::string next_station; ///< “machine”, “kit”, “wiring”, “zeroing”, …
     std::string next_section; ///< of that station; empty: the first

@@ -56,6 +56,9 @@ char const* stationOf(ResultKind kind) {
     case ResultKind::Thickness:
     case ResultKind::SetterPlace: return "kit";
     case ResultKind::MacroProof: return "macros";
+    case ResultKind::Rack:
+    case ResultKind::PocketTable:
+    case ResultKind::ChangerProof: return "changer";
     case ResultKind::Repeatability:
     case ResultKind::LengthModel:
     case ResultKind::DiscMap: return "repeatability";

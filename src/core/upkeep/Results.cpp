@@ -3,6 +3,7 @@
 #include "core/upkeep/Results.h"
 
 #include "core/base/Words.h"
+#include "core/changer/Rack.h"
 #include "core/facts/Facts.h"
 #include "core/install/Proof.h"
 #include "core/macros/RestsOn.h"
@@ -41,6 +42,7 @@ public:
         board();
         workZero();
         link();
+        racks();
         studies();
         macros();
         return std::move(m_results);
@@ -212,6 +214,24 @@ private:
             ended ? Hold::Stale : Hold::Open,
             ended ? std::vector<facts::Because>{{0, 0, toFinding(link.error()).text}} : std::vector<facts::Because>{});
     }
+    /// Left out until one of its pockets is taught; open while one does not belong to the line.
+    void racks() {
+        for (auto const id : changer::racksOf(m_book, m_place.machine)) {
+            auto const& rack = *m_book.find(id);
+            auto const state = changer::rackState(m_book, m_setup, rack);
+            if (!state.fit) continue;
+            auto basis = basisOf(ResultKind::Rack);
+            for (std::size_t i = 0; i < rack.pockets.size(); ++i)
+                for (int axis = 0; axis < 3; ++axis)
+                    if (auto const mm = rack.pockets[i].at_mm()[static_cast<std::size_t>(axis)])
+                        basis.typed.push_back({fmt::format("pocket {} {}", rack.number(i), "XYZ"[axis]), id.value, mm});
+            auto const title = named(id) + ": pockets";
+            if (state.fit->torn || !state.fit->suspects.empty())
+                add(ResultKind::Rack, id.value, title, basis, Hold::Open, {});
+            else
+                judge(ResultKind::Rack, id.value, title, basis);
+        }
+    }
     /// The newest of each device: whether it repeats, the map of its disc, the lengths against the gauge.
     void studies() {
         std::map<std::tuple<ResultKind, std::int64_t, std::int64_t>, Id<shop::Study>> newest;
@@ -311,6 +331,7 @@ std::string remedyFor(ResultKind kind, Hold state) {
     case ResultKind::Repeatability: return "Take the readings again, the same touch, moved and put back.";
     case ResultKind::DiscMap: return "Map the disc again.";
     case ResultKind::LengthModel: return "Measure some of the tools again, by setter and by gauge.";
+    case ResultKind::Rack: return "Teach first and last pocket again, and the others where these differ.";
     case ResultKind::MacroProof:
         return "Write it again, look at what differs, and try every fault on the virtual machine.";
     default: return "Measure it again.";

@@ -1,0 +1,209 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/changer/ChangerStation.h"
+
+#include "app/changer/TeachSheet.h"
+#include "core/base/Words.h"
+#include "core/changer/PocketTable.h"
+#include "paper/RackPainter.h"
+
+#include <fmt/format.h>
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+using shop::ToolRack;
+
+namespace {
+
+constexpr int first_pockets = 6;
+
+} // namespace
+
+ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
+    : FormStation(desk, std::move(called), u"changer"_s, parent) {
+    m_racks = new Choice(u"changer.rack"_s, u"Rack"_s, desk.look());
+    connect(m_racks->box(), &QComboBox::activated, this, &ChangerStation::chooseRack);
+    entry()->addWidget(m_racks);
+    m_add = new QPushButton;
+    m_add->setObjectName(u"changer.add"_s);
+    connect(m_add, &QPushButton::clicked, this, &ChangerStation::addRack);
+    entry()->addWidget(m_add);
+    addSection(u"rack"_s, u"Rack"_s, &ChangerStation::buildRack, &ChangerStation::showRack);
+    addSection(u"teach"_s, u"Teach"_s, &ChangerStation::buildTeach, &ChangerStation::showTeach);
+    addSection(u"pockets"_s, u"Pockets"_s, &ChangerStation::buildPockets, &ChangerStation::showPockets);
+    addSection(u"table"_s, u"What hangs"_s, &ChangerStation::buildTable, &ChangerStation::showTable);
+    entry()->addWidget(m_sections);
+    entry()->addStretch();
+    m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
+    m_picture->setMinimumHeight(desk.look().px(260));
+    m_picture->on_point = [this](QPointF at, QRectF const& area) {
+        auto const count = rack().pockets.size();
+        if (count == 0 || area.width() <= 0) return;
+        auto const i = static_cast<int>((at.x() - area.left()) / area.width() * static_cast<double>(count));
+        m_pocket = std::clamp(i, 0, static_cast<int>(count) - 1);
+        m_sheet->teach(static_cast<std::size_t>(m_pocket));
+        refresh();
+    };
+    m_sheet = new TeachSheet(desk.look());
+    m_sheet->onKeep([this](std::size_t pocket, int axis, TypedLength const& typed, bool twice) {
+        return keepFigure(pocket, axis, typed, twice);
+    });
+    connect(m_sheet, &TeachSheet::moved, this, [this] {
+        m_pocket = static_cast<int>(m_sheet->pocket());
+        refresh();
+    });
+    picture()->addWidget(m_picture, 1);
+    picture()->addWidget(m_sheet, 1);
+    connect(m_sections, &Sections::opened, this, &ChangerStation::showZones);
+    refresh();
+    // What has to be looked at first.
+    auto const now = state();
+    for (std::size_t i = now.pockets.size(); i-- > 0;)
+        if (now.pockets[i].suspect) m_pocket = static_cast<int>(i);
+    if (m_pocket > 0) m_sheet->teach(static_cast<std::size_t>(m_pocket));
+    refresh();
+}
+
+void ChangerStation::refresh() {
+    auto const ids = changer::racksOf(desk().book(), desk().setup().place.machine);
+    if (std::find(ids.begin(), ids.end(), m_rack) == ids.end()) m_rack = ids.empty() ? Id<ToolRack>{} : ids.front();
+    {
+        QSignalBlocker const quiet(m_racks->box());
+        m_racks->box()->clear();
+        for (auto const id : ids) {
+            m_racks->box()->addItem(text(desk().book().find(id)->name), QVariant::fromValue<qlonglong>(id.value));
+            if (id == m_rack) m_racks->box()->setCurrentIndex(m_racks->box()->count() - 1);
+        }
+    }
+    m_racks->setVisible(ids.size() > 1);
+    m_add->setText(ids.empty() ? u"Add a rack of six"_s : u"Add another rack"_s);
+    m_add->setEnabled(desk().session().writable() && desk().book().find(desk().setup().place.machine));
+    m_add->setToolTip(desk().book().find(desk().setup().place.machine)
+                          ? u"Numbered on from the last pocket that there is"_s
+                          : u"Type the travel of the machine first (Machine)"_s);
+    auto const count = static_cast<int>(rack().pockets.size());
+    m_pocket = std::clamp(m_pocket, 0, std::max(0, count - 1));
+    m_sections->refresh();
+    showZones();
+}
+
+void ChangerStation::showZones() {
+    auto const section = m_sections->current();
+    bool const teaching = section == u"teach"_s;
+    m_sheet->setVisible(teaching);
+    m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
+                  desk().session().writable());
+    draw();
+    judge();
+}
+
+ToolRack ChangerStation::rack() const {
+    if (auto const* found = desk().book().find(m_rack)) return *found;
+    ToolRack made;
+    made.name = "Rack";
+    made.machine = desk().setup().place.machine;
+    return made;
+}
+
+changer::RackState ChangerStation::state() const { return changer::rackState(desk().book(), desk().setup(), rack()); }
+
+Result<void> ChangerStation::put(ToolRack rack, std::string what) {
+    return desk().edit(m_rack, std::move(rack), std::move(what));
+}
+
+void ChangerStation::addRack() {
+    auto made = ToolRack();
+    made.machine = desk().setup().place.machine;
+    int last = 0;
+    auto const ids = changer::racksOf(desk().book(), made.machine);
+    for (auto const id : ids) {
+        auto const& each = *desk().book().find(id);
+        last = std::max(last, each.first_number + static_cast<int>(each.pockets.size()) - 1);
+    }
+    made.first_number = last + 1;
+    made.name = ids.empty() ? "Rack" : fmt::format("Rack {}", ids.size() + 1);
+    made.pockets.resize(first_pockets);
+    shop::Change change{"Rack added", {}, {}, {}};
+    Id<ToolRack> const id{desk().nextId(change)};
+    change.put(id, std::move(made));
+    if (!desk().report(desk().commit(std::move(change)))) return;
+    m_rack = id;
+    m_sections->open(u"rack"_s);
+    refresh();
+}
+
+void ChangerStation::chooseRack(int index) {
+    m_rack = chosenIn<ToolRack>(*m_racks->box(), index);
+    m_pocket = 0;
+    m_sheet->teach(0);
+    refresh();
+}
+
+Result<std::string> ChangerStation::keepFigure(std::size_t pocket, int axis, TypedLength const& typed, bool twice) {
+    auto changed = rack();
+    if (!twice)
+        if (auto const against = changer::doubt(desk().book(), desk().setup(), changed, pocket, axis, typed))
+            return against->words;
+    auto& at = changed.pockets[pocket];
+    if (axis == 0) at.as_read = false; // taught anew
+    at.as_read = at.as_read || twice;
+    at.axis(axis) = typed.mm;
+    at.taught_utc_ms = desk().session().now();
+    auto const kept =
+        put(std::move(changed), fmt::format("Pocket {}: {} {}", rack().number(pocket), "XYZ"[axis], typed.as_typed));
+    if (!kept) return Failure(kept.error());
+    return std::string();
+}
+
+shop::Pocket* ChangerStation::chosenPocket(ToolRack& rack) const {
+    auto const at = static_cast<std::size_t>(m_pocket);
+    return m_rack && at < rack.pockets.size() ? &rack.pockets[at] : nullptr;
+}
+
+void ChangerStation::draw() {
+    paper::RackPicture shown{rack(), state(), {}, {}, m_pocket, desk().units()};
+    QStringList said;
+    for (std::size_t i = 0; i < shown.rack.pockets.size(); ++i) {
+        auto const& pocket = shown.rack.pockets[i];
+        auto const* tool = desk().book().find(pocket.tool);
+        shown.tools.push_back(tool                                 ? u"tool %1"_s.arg(tool->number)
+                              : pocket.seen == shop::Seen::Unknown ? u"unknown"_s
+                                                                   : u"empty"_s);
+        shown.wide_mm.push_back(tool ? changer::hanging_mm(shown.rack, *tool) : 0);
+        said << u"pocket %1: %2"_s.arg(shown.rack.number(i))
+                    .arg(QString::fromUtf8(changer::verdictWords(shown.state.pockets[i].verdict)));
+    }
+    m_picture->show(
+        [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintRack(p, area, shown, ink); },
+        said.isEmpty() ? u"No rack yet."_s : said.join(u"; "_s));
+}
+
+void ChangerStation::judge() {
+    std::vector<zeroing::Judgement> said;
+    if (!m_rack) {
+        said.push_back({Severity::Note,
+                        "No rack of this machine yet.",
+                        "A rack is added with its pockets; then mounted, taught, and laid on a line.",
+                        {}});
+    } else if (m_sections->current() == u"table"_s) {
+        std::vector<ToolRack> racks;
+        std::size_t shown = 0;
+        for (auto const id : changer::racksOf(desk().book(), desk().setup().place.machine)) {
+            if (id == m_rack) shown = racks.size();
+            racks.push_back(*desk().book().find(id));
+        }
+        said = changer::judgeTable(desk().book(), desk().setup(), racks, shown, desk().units());
+    } else {
+        said = changer::judgeRack(state(), rack(), desk().units());
+    }
+    said.push_back({Severity::Note,
+                    "Before a hand goes near fork, drawbar or pocket",
+                    "What falls or opens without air or power? Spindle unable to start, hand at the stop, eye "
+                    "protection on. Pressure and electrical work: the maker's manual, local codes and licensed people "
+                    "come first.",
+                    {}});
+    judgement()->show(said);
+}
+
+} // namespace steady::app

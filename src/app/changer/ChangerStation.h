@@ -1,0 +1,64 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// Changer: racks, how their pockets are taught and whether they fit a line, and what hangs there.
+
+#include "app/shell/FormStation.h"
+#include "app/widgets/Picture.h"
+#include "app/widgets/Rows.h"
+#include "core/changer/Rack.h"
+
+#include <QPlainTextEdit>
+#include <QPushButton>
+
+namespace steady::app {
+
+class TeachSheet;
+
+class ChangerStation : public FormStation {
+    Q_OBJECT
+
+public:
+    ChangerStation(Desk& desk, StationName name, QWidget* parent);
+    void refresh() override;
+
+private:
+    void buildRack(QVBoxLayout* page);
+    void buildTeach(QVBoxLayout* page);
+    void buildPockets(QVBoxLayout* page);
+    void buildTable(QVBoxLayout* page);
+    void showRack();
+    void showTeach() {}
+    void showPockets();
+    void showTable();
+    void showZones();
+    void fillLists();
+    void draw();
+    void judge();
+
+    shop::ToolRack rack() const; ///< the one shown; otherwise what a first one would be
+    changer::RackState state() const;
+    Result<void> put(shop::ToolRack rack, std::string what);
+    void addRack();
+    void chooseRack(int index);
+    Result<void> resize(int pockets);
+    /// As TeachSheet::Keep.
+    Result<std::string> keepFigure(std::size_t pocket, int axis, TypedLength const& typed, bool twice);
+    void takeList();
+    shop::Pocket* chosenPocket(shop::ToolRack& rack) const;
+
+    Id<shop::ToolRack> m_rack; ///< shown; none: there is no rack of this machine
+    int m_pocket = 0;          ///< chosen, from 0
+    Choice* m_racks;
+    QPushButton* m_add;
+    Field* m_count = nullptr;
+    RowsView *m_pockets = nullptr, *m_hanging = nullptr;
+    Choice *m_from = nullptr, *m_tool = nullptr, *m_seen = nullptr;
+    QPlainTextEdit* m_list = nullptr;
+    QPushButton* m_take_list = nullptr;
+    QLabel* m_figures = nullptr;
+    Picture* m_picture;
+    TeachSheet* m_sheet;
+};
+
+} // namespace steady::app

@@ -1,0 +1,162 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changer/PocketTable.h"
+
+#include "core/quantity/Units.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace steady::changer {
+namespace {
+
+std::string toolWords(shop::Assembly const& tool) { return fmt::format("tool {}, {}", tool.number, tool.name); }
+
+struct Place {
+    shop::ToolRack const* rack = nullptr;
+    std::size_t pocket = 0;
+    shop::Pocket const& at() const { return rack->pockets[pocket]; }
+    int number() const { return rack->number(pocket); }
+};
+
+std::vector<Place> placesOf(std::vector<shop::ToolRack> const& racks) {
+    std::vector<Place> all;
+    for (auto const& rack : racks)
+        for (std::size_t i = 0; i < rack.pockets.size(); ++i) all.push_back({&rack, i});
+    return all;
+}
+
+} // namespace
+
+double hanging_mm(shop::ToolRack const& rack, shop::Assembly const& tool) {
+    return std::max({tool.diameter_mm, tool.largest_mm, rack.flange_mm});
+}
+
+double lacking_mm(shop::ToolRack const& rack, shop::Assembly const& one, shop::Assembly const& other) {
+    return (hanging_mm(rack, one) + hanging_mm(rack, other)) / 2 + rack.gap_mm - rack.pitch_mm;
+}
+
+double wayOut_mm(shop::ToolRack const& rack) { return rack.flange_mm / 2 + rack.fork_mm + rack.gap_mm; }
+
+std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
+                                     Id<shop::Assembly> spindle, Id<shop::Assembly> wanted) {
+    std::vector<CallTrouble> found;
+    auto const* to = book.find(wanted);
+    auto const* from = book.find(spindle);
+    if (!to) return {{Trouble::NotInRack, 0, "No tool is called."}};
+    if (wanted == spindle)
+        return {
+            {Trouble::SameTool, 0, fmt::format("Tool {} is in the spindle: nothing is to be changed.", to->number)}};
+    auto const places = placesOf(racks);
+    auto const holds = [&](Id<shop::Assembly> tool) {
+        return std::find_if(places.begin(), places.end(), [&](Place const& each) { return each.at().tool == tool; });
+    };
+    auto const at = holds(wanted);
+    if (at == places.end())
+        found.push_back({Trouble::NotInRack, 0, fmt::format("Tool {} hangs in no pocket of the table.", to->number)});
+    else if (at->at().seen == shop::Seen::Unknown)
+        found.push_back({Trouble::PocketUnknown, at->number(),
+                         fmt::format("Nobody has seen that tool {} hangs in pocket {}.", to->number, at->number())});
+    if (!from) return found;
+    // Put away into a pocket that is empty, and that nothing beside it makes too narrow.
+    std::vector<Place> empty;
+    for (auto const& each : places)
+        if (!each.at().tool && each.at().seen != shop::Seen::Unknown) empty.push_back(each);
+    if (auto const back = holds(spindle); back != places.end())
+        found.push_back(
+            {Trouble::PocketOccupied, back->number(),
+             fmt::format("Tool {} is said to be in the spindle and in pocket {}.", from->number, back->number())});
+    bool fits = false;
+    std::string narrow;
+    for (auto const& each : empty) {
+        bool beside = true;
+        for (int const side : {-1, 1}) {
+            auto const other = static_cast<long>(each.pocket) + side;
+            if (other < 0 || other >= static_cast<long>(each.rack->pockets.size())) continue;
+            auto const& pocket = each.rack->pockets[static_cast<std::size_t>(other)];
+            auto const* neighbour = book.find(pocket.tool);
+            if (pocket.tool == wanted || !neighbour) continue; // it is taken out before, or nothing hangs there
+            if (lacking_mm(*each.rack, *from, *neighbour) > 0) {
+                beside = false;
+                narrow += fmt::format(" Pocket {}: too wide beside tool {}.", each.number(), neighbour->number);
+            }
+        }
+        fits = fits || beside;
+    }
+    if (empty.empty())
+        found.push_back({Trouble::PocketOccupied, 0,
+                         fmt::format("No pocket is known to be empty: nowhere to put tool {}.", from->number)});
+    else if (!fits)
+        found.push_back({Trouble::TooWide, empty.front().number(),
+                         fmt::format("No empty pocket has room for tool {}.{}", from->number, narrow)});
+    return found;
+}
+
+std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                           std::vector<shop::ToolRack> const& racks, std::size_t shown,
+                                           UnitSystem units) {
+    std::vector<zeroing::Judgement> said;
+    if (shown >= racks.size()) return said;
+    auto const& rack = racks[shown];
+    for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
+        auto const& pocket = rack.pockets[i];
+        auto const* tool = book.find(pocket.tool);
+        if (!tool) continue;
+        if (pocket.tool == setup.place.assembly)
+            said.push_back({Severity::Bad,
+                            fmt::format("Tool {} is in the spindle and in pocket {}.", tool->number, rack.number(i)),
+                            "One of the two is not so: look, and say which. A change would put it where one hangs.",
+                            {}});
+        for (auto const& other : racks)
+            for (std::size_t k = 0; k < other.pockets.size(); ++k)
+                if (other.pockets[k].tool == pocket.tool && other.number(k) > rack.number(i))
+                    said.push_back({Severity::Bad,
+                                    fmt::format("Tool {} hangs in two pockets, {} and {}.", tool->number,
+                                                rack.number(i), other.number(k)),
+                                    "Look, and say which.",
+                                    {}});
+        if (i + 1 >= rack.pockets.size()) continue;
+        auto const* next = book.find(rack.pockets[i + 1].tool);
+        if (!next) continue;
+        if (double const lacks = lacking_mm(rack, *tool, *next); lacks > 0)
+            said.push_back({Severity::Bad,
+                            fmt::format("{} and {} do not fit side by side.", rack.number(i), rack.number(i + 1)),
+                            fmt::format("({} + {}) / 2 + {} is {} more than the pitch of {}. Leave the pocket beside "
+                                        "{} empty.",
+                                        lengthNumber(hanging_mm(rack, *tool), units),
+                                        lengthNumber(hanging_mm(rack, *next), units), lengthNumber(rack.gap_mm, units),
+                                        lengthText(lacks, units), lengthText(rack.pitch_mm, units),
+                                        toolWords(hanging_mm(rack, *tool) > hanging_mm(rack, *next) ? *tool : *next)),
+                            {}});
+    }
+    int unknown = 0, believed = 0;
+    std::string which;
+    for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
+        auto const seen = rack.pockets[i].seen;
+        believed += seen == shop::Seen::Believed;
+        if (seen != shop::Seen::Unknown) continue;
+        ++unknown;
+        which += fmt::format("{}{}", which.empty() ? "" : ", ", rack.number(i));
+    }
+    if (unknown > 0)
+        said.push_back({Severity::Attention,
+                        fmt::format("{} of {} pockets are unknown.", unknown, rack.pockets.size()),
+                        fmt::format("Look into pocket {} and say what hangs there: nothing is put or taken there "
+                                    "before.",
+                                    which),
+                        {}});
+    if (believed > 0)
+        said.push_back({Severity::Note,
+                        fmt::format("{} believed, not seen since.", believed),
+                        "After a recovery or a tool moved by hand: look again.",
+                        {}});
+    if (said.empty())
+        said.push_back({Severity::Note,
+                        "Every pocket is known, and what hangs there has room.",
+                        fmt::format("Out of its fork a holder goes {} before anything else moves.",
+                                    lengthText(wayOut_mm(rack), units)),
+                        {}});
+    return said;
+}
+
+} // namespace steady::changer

@@ -1,0 +1,38 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What hangs where: known, believed or unknown; what does not fit beside its neighbours; and which calls of a tool must
+// not run.
+
+#include "core/facts/Reader.h"
+#include "core/shop/kinds/ToolRack.h"
+#include "core/shop/kinds/ZeroSetup.h"
+#include "core/zeroing/Judgement.h"
+
+#include <optional>
+#include <vector>
+
+namespace steady::changer {
+
+/// Largest diameter of what hangs there: cutter, nut or flange.
+double hanging_mm(shop::ToolRack const& rack, shop::Assembly const& tool);
+/// (D of the one + D of the other) / 2 + gap, less the pitch: positive, they do not fit.
+double lacking_mm(shop::ToolRack const& rack, shop::Assembly const& one, shop::Assembly const& other);
+/// From where it may go sideways without meeting its own fork: flange radius + fork depth + gap.
+double wayOut_mm(shop::ToolRack const& rack);
+
+enum class Trouble { SameTool, PocketOccupied, PocketEmpty, PocketUnknown, SpindleUnknown, TooWide, NotInRack };
+struct CallTrouble {
+    Trouble what = Trouble::NotInRack;
+    int pocket = 0; ///< 0: none
+    std::string words;
+};
+/// What speaks against putting the tool of the spindle away and taking that one. `spindle`: none: it is empty.
+std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
+                                     Id<shop::Assembly> spindle, Id<shop::Assembly> wanted);
+
+std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                           std::vector<shop::ToolRack> const& racks, std::size_t shown,
+                                           UnitSystem units);
+
+} // namespace steady::changer

@@ -1,0 +1,150 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/Driver.h"
+
+#include "app/widgets/RunSheet.h"
+
+using namespace steady;
+using namespace Qt::StringLiterals;
+using test::Driver;
+
+/// Racks on screen: mounted, taught by keys, asked again, laid on a line, and what hangs there.
+class ChangerTest : public QObject {
+    Q_OBJECT
+
+    shop::ToolRack rack(Driver& drive) { return *drive.book().all<shop::ToolRack>().rbegin()->second; }
+    app::RunSheet* sheet(Driver& drive) { return drive.find<app::RunSheet>("changer.teach"); }
+    void press(QWidget* at, Qt::Key key, Driver& drive) {
+        QTest::keyClick(at, key);
+        drive.settle();
+    }
+    /// The four looks before the figures, by their digit.
+    void look(Driver& drive) {
+        for (int i = 0; i < 4; ++i) press(sheet(drive), Qt::Key_1, drive);
+    }
+    void figure(Driver& drive, char const* typed) { drive.type("changer.teach.figure", QString::fromLatin1(typed)); }
+
+private Q_SLOTS:
+    /// Begun with an empty book: a machine of odd travel, a rack along Y whose numbers grow towards the front, and a
+    /// sheet that asks again.
+    void sixPocketsByKeys() {
+        Driver drive(Driver::Start::Empty);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        QVERIFY2(drive.judgement().startsWith(u"No rack of this machine yet."_s), qPrintable(drive.judgement()));
+        QVERIFY(!drive.find("changer.add")->isEnabled()); // which machine would it be of?
+        drive.key(Qt::Key_1, Qt::ControlModifier);
+        drive.type("machine.x.high", u"640"_s);
+        drive.type("machine.y.high", u"730"_s);
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("changer.add");
+        drive.type("changer.pitch", u"57"_s);
+        drive.choose("changer.along", u"Y"_s);
+        drive.choose("changer.numbers", u"−"_s);
+        drive.choose("changer.out", u"+"_s);
+        drive.click("changer.section.teach");
+        // With pins in and nothing tight nobody teaches.
+        QVERIFY2(drive.judgement().startsWith(u"The mounting has an open defect"_s), qPrintable(drive.judgement()));
+        press(sheet(drive), Qt::Key_1, drive);
+        QVERIFY(sheet(drive)->question().startsWith(u"The mounting has"_s));
+        drive.click("changer.section.rack");
+        drive.choose("changer.pins", u"out, before air or power"_s);
+        drive.choose("changer.tight", u"tight, as the maker says"_s);
+        drive.click("changer.section.teach");
+        press(sheet(drive), Qt::Key_1, drive); // homed
+        look(drive);
+        QVERIFY2(sheet(drive)->question().startsWith(u"Machine X of pocket 1"_s), qPrintable(sheet(drive)->question()));
+        figure(drive, "803.114"); // beyond the travel
+        QVERIFY2(sheet(drive)->hint().contains(u"lies outside the travel"_s), qPrintable(sheet(drive)->hint()));
+        QVERIFY(!rack(drive).pockets[0].x_mm);
+        figure(drive, "31"); // without decimals
+        QVERIFY2(sheet(drive)->hint().contains(u"without all its decimals"_s), qPrintable(sheet(drive)->hint()));
+        figure(drive, "31.082");
+        figure(drive, "700.215");
+        figure(drive, "-81.330");
+        QCOMPARE(rack(drive).pockets[0].x_mm, std::optional(31.082));
+        QCOMPARE(rack(drive).pockets[0].z_mm, std::optional(-81.33));
+        look(drive);
+        figure(drive, "31.105");
+        figure(drive, "634.190"); // the pitch says about 643.2: two digits changed places
+        QVERIFY2(sheet(drive)->hint().contains(u"does not fit its neighbours"_s), qPrintable(sheet(drive)->hint()));
+        QVERIFY2(sheet(drive)->hint().contains(u"Two digits swapped?"_s), qPrintable(sheet(drive)->hint()));
+        figure(drive, "643.190");
+        press(sheet(drive), Qt::Key_1, drive); // no Z for one in the middle
+        for (auto const& [x, y] : {std::pair{"31.121", "586.204"}, {"31.160", "529.177"}, {"31.177", "472.230"}}) {
+            look(drive);
+            figure(drive, x);
+            figure(drive, y);
+            press(sheet(drive), Qt::Key_1, drive);
+        }
+        look(drive);
+        figure(drive, "31.203");
+        figure(drive, "415.199");
+        figure(drive, "-81.402");
+        QVERIFY2(drive.judgement().contains(u"All taught pockets lie on one line."_s), qPrintable(drive.judgement()));
+        QVERIFY(drive.judgement().contains(u"Z slope not checked."_s));
+        QVERIFY(drive.judgement().contains(u"Pitch 57.00"_s));
+        // A fork that is bent: read, asked again, read the same, and kept; then the fork is to be looked at.
+        drive.click("changer.section.pockets");
+        auto* pockets = drive.find<app::RowsView>("changer.pockets");
+        press(pockets, Qt::Key_Home, drive);
+        for (int i = 0; i < 3; ++i) press(pockets, Qt::Key_Down, drive);
+        QTRY_VERIFY2(drive.find<QLabel>("changer.figures")->text().contains(u"529.177"_s),
+                     qPrintable(drive.find<QLabel>("changer.figures")->text()));
+        drive.click("changer.section.teach");
+        auto* picture = drive.find("changer.picture");
+        QTest::mouseClick(picture, Qt::LeftButton, {}, {picture->width() * 7 / 12, picture->height() / 2}); // pocket 4
+        drive.settle();
+        look(drive);
+        figure(drive, "31.733");
+        QVERIFY2(sheet(drive)->hint().contains(u"does not fit"_s), qPrintable(sheet(drive)->hint()));
+        figure(drive, "31.733");
+        QCOMPARE(rack(drive).pockets[3].x_mm, std::optional(31.733));
+        QVERIFY(rack(drive).pockets[3].as_read);
+        QVERIFY2(drive.judgement().startsWith(u"Pocket 4 does not belong to the line: look at the fork."_s),
+                 qPrintable(drive.judgement()));
+        // Until it is straight, the line says where it should be. Truth: the others, by hand: 31.160 within a hair.
+        drive.click("changer.section.pockets");
+        drive.choose("changer.from", u"where the line says"_s);
+        QCOMPARE(rack(drive).pockets[3].from, shop::PocketFrom::Fitted);
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_COMPARE(rack(drive).pockets[3].from, shop::PocketFrom::Taught);
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_COMPARE(rack(drive).pockets[3].x_mm, std::optional(31.16));
+    }
+    /// The demo's badly taught pocket is named with what became of it; the surfacing cutter needs its neighbour free.
+    void theRackOfTheDemo() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        QVERIFY2(drive.judgement().startsWith(u"Pocket 4 does not belong to the line: teach again."_s),
+                 qPrintable(drive.judgement()));
+        QVERIFY(drive.judgement().contains(u"Two digits swapped?"_s));
+        QVERIFY(drive.judgement().contains(u"−102.351 + (−20.000) = −122.351 mm"_s));
+        drive.click("changer.section.teach");
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"pocket,x_mm,y_mm,z_mm\n9,1,2,3\n"_s);
+        drive.click("changer.take_list");
+        QVERIFY2(drive.notice().contains(u"Pocket 9"_s), qPrintable(drive.notice()));
+        QVERIFY(!drive.find<QPlainTextEdit>("changer.list")->toPlainText().isEmpty()); // nothing is lost
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"pocket;x_mm;y_mm;z_mm\n4;680,233;861,940;\n"_s);
+        drive.click("changer.take_list");
+        QTRY_VERIFY2(drive.judgement().contains(u"All taught pockets lie on one line."_s),
+                     qPrintable(drive.judgement()));
+        QCOMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301)); // an empty cell changes nothing
+        drive.click("changer.section.table");
+        QVERIFY2(drive.judgement().startsWith(u"5 and 6 do not fit side by side."_s), qPrintable(drive.judgement()));
+        QVERIFY(
+            drive.judgement().contains(u"is 13.000 mm more than the pitch of 60.000 mm"_s)); // (50 + 92) / 2 + 2 − 60
+        auto* hanging = drive.find<app::RowsView>("changer.hanging");
+        press(hanging, Qt::Key_End, drive);
+        press(hanging, Qt::Key_Up, drive);
+        drive.choose("changer.tool", u"nothing"_s);
+        QTRY_VERIFY(!rack(drive).pockets[4].tool);
+        QVERIFY2(!drive.judgement().contains(u"side by side"_s), qPrintable(drive.judgement()));
+        press(hanging, Qt::Key_End, drive);
+        drive.choose("changer.tool", u"3  12 mm ball, long reach"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Tool 3 is in the spindle and in pocket"_s),
+                     qPrintable(drive.judgement()));
+    }
+};
+
+STEADY_TEST(ChangerTest);
+#include "ChangerTest.moc"

@@ -14,7 +14,7 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 18> commands{{
+constexpr std::array<Command, 19> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
@@ -31,6 +31,7 @@ constexpr std::array<Command, 18> commands{{
     {"budget", "Combine the contributions of an error budget", addBudget},
     {"chart", "Control chart of check readings", addChart},
     {"rack", "Lay a line through the pockets of a rack, and name those that do not belong", addRack},
+    {"prove", "The fewest calls that use every pocket of a rack, and what was counted so far", addProve},
     {"export", "Print a whole book as JSON, history and readings included", addExport},
     {"import", "Make a new book of what export printed", addImport},
 }};

@@ -50,6 +50,7 @@ std::function<int()> addPairs(CLI::App& app, Streams streams);
 std::function<int()> addBudget(CLI::App& app, Streams streams);
 std::function<int()> addChart(CLI::App& app, Streams streams);
 std::function<int()> addRack(CLI::App& app, Streams streams);
+std::function<int()> addProve(CLI::App& app, Streams streams);
 std::function<int()> addExport(CLI::App& app, Streams streams);
 std::function<int()> addImport(CLI::App& app, Streams streams);
 

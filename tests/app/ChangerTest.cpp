@@ -111,6 +111,44 @@ private Q_SLOTS:
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QTRY_COMPARE(rack(drive).pockets[3].x_mm, std::optional(31.16));
     }
+    /// The fewest calls beside the rack; what was counted, what failed, and on paper.
+    void provedToTwelveChanges() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("changer.section.prove");
+        QVERIFY2(drive.judgement().startsWith(u"Nothing counted yet. 59 picks and drops"_s),
+                 qPrintable(drive.judgement()));
+        auto* steps = drive.find<app::RowsView>("changer.steps");
+        QCOMPARE(steps->count(), 6); // tool 3 is in the spindle: as many calls as pockets
+        QVERIFY2(steps->row(0).text.contains(u"Call the tool of pocket 1."_s), qPrintable(steps->row(0).text));
+        QVERIFY2(steps->row(0).detail.contains(u"the holder of pocket 1. Empty pockets: 1."_s),
+                 qPrintable(steps->row(0).detail));
+        auto* counts = drive.find<app::RowsView>("changer.counts");
+        press(counts, Qt::Key_Home, drive);
+        for (int pocket = 0; pocket < 6; ++pocket) {
+            drive.type("changer.picks", u"2"_s);
+            drive.type("changer.drops", u"2"_s);
+            press(counts, Qt::Key_Down, drive);
+        }
+        // 24 without a failure: 0.05^(1/24) = 88.3 %.
+        QTRY_VERIFY2(drive.judgement().startsWith(u"At least 88.3 % of picks and drops go well"_s),
+                     qPrintable(drive.judgement()));
+        drive.type("changer.failed", u"5"_s); // of four
+        QVERIFY2(drive.hintOf("changer.failed").contains(u"0 to 4"_s), qPrintable(drive.hintOf("changer.failed")));
+        drive.type("changer.failed", u"1"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Pocket 6: 1 of 4 failed."_s), qPrintable(drive.judgement()));
+        drive.prompter.path = drive.folder.filePath(u"calls.pdf"_s);
+        drive.click("changer.save_steps");
+        drive.settle();
+        QVERIFY(test::readAll(drive.prompter.path).startsWith("%PDF"));
+        // Taught anew it is counted anew.
+        drive.click("changer.section.teach");
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"6,800.250,862.080,-102.260\n"_s);
+        drive.click("changer.take_list");
+        QTRY_COMPARE(rack(drive).pockets[5].failed, 0);
+        QCOMPARE(rack(drive).pockets[5].picks, 0);
+        QCOMPARE(rack(drive).pockets[4].picks, 2);
+    }
     /// The demo's badly taught pocket is named with what became of it; the surfacing cutter needs its neighbour free.
     void theRackOfTheDemo() {
         Driver drive;

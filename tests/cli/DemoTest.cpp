@@ -214,6 +214,36 @@ private Q_SLOTS:
         QVERIFY(!said({"import", path("broken.json"), "--book", copy}, 2).empty());
         QVERIFY(!QFileInfo::exists(QString::fromStdString(copy)));
     }
+    /// The rack of the book, and the same as a file: what does not belong, with what became of it; and the calls.
+    void theRackIsLaidOnALine() {
+        auto const of_book = parseJson(said({"rack", "--book", m_book.toStdString(), "--json"}, 1), "rack").value();
+        QVERIFY(test::near(of_book.at("pitch_mm").get<double>(), 60.026, 0.001));
+        QCOMPARE(of_book.at("suspects").size(), std::size_t(1));
+        QCOMPARE(of_book.at("suspects")[0].at("pocket").get<int>(), 4);
+        QCOMPARE(of_book.at("suspects")[0].at("cause").get<std::string>(), std::string("digits_swapped"));
+        QVERIFY(test::near(of_book.at("chosen")[0].at("holder_z_mm").get<double>(), -122.351, 1e-9));
+        QTemporaryDir folder;
+        auto const file = [&](QByteArray const& text) {
+            auto const path = folder.filePath(QStringLiteral("rack.csv"));
+            QFile out(path);
+            if (out.open(QIODevice::WriteOnly)) out.write(text);
+            return path.toStdString();
+        };
+        auto const straight = file("pocket,x_mm,y_mm,z_mm\n3,10.012,5.104,-80.25\n4,60.031,5.131,\n5,110.018,5.149,\n"
+                                   "7,210.040,5.203,-80.31\n");
+        auto const of_file = parseJson(said({"rack", straight, "--json"}, 0), "rack").value();
+        QVERIFY(of_file.at("suspects").empty() && !of_file.at("z_checked").get<bool>());
+        QVERIFY(test::near(of_file.at("z_slope").get<double>(), -0.06 / 200, 1e-5)); // by hand
+        QCOMPARE(of_file.at("chosen").size(), std::size_t(5)); // pocket 6 was not taught, and has its place
+        QVERIFY(of_file.at("chosen")[3].at("mm")[0].is_null());
+        (void)said({"rack", file("pocket,x_mm,y_mm,z_mm\n3,10,5,x\n"), "--json"}, 2);
+        (void)said({"rack", file("pocket,x_mm,y_mm,z_mm\n3,10,5,-80\n"), "--json"}, 2);
+        (void)said({"rack", "--json"}, 2);
+        auto const prove = parseJson(said({"prove", "--book", m_book.toStdString(), "--json"}, 0), "prove").value();
+        QCOMPARE(prove.at("calls").size(), std::size_t(6));
+        QCOMPARE(prove.at("calls")[5].at("to").get<int>(), 3); // the one in the spindle last
+        QCOMPARE(prove.at("success_lower_95").get<double>(), 0.0);
+    }
 };
 
 STEADY_TEST(DemoTest);

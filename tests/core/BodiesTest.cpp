@@ -279,7 +279,7 @@ std::vector<Entity> entities() {
                      0.06,
                      0.2,
                      {true, true, 9.5, 9.75},
-                     {{31.5, 700.25, -81.125, 901, true, PocketFrom::Fitted, {6}, Seen::Known}}}};
+                     {{31.5, 700.25, -81.125, 901, true, PocketFrom::Fitted, {6}, Seen::Known, 41, 42, 2}}}};
 }
 
 /// As it was before anything was touched from the side, and before a control had words of its own.

@@ -4,9 +4,11 @@
 
 #include "app/changer/ChangerStation.h"
 #include "app/changer/TeachSheet.h"
+#include "app/widgets/When.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "exchange/PocketList.h"
+#include "paper/SheetPage.h"
 
 #include <fmt/format.h>
 
@@ -149,7 +151,7 @@ void ChangerStation::takeList() {
         for (int axis = 0; axis < 3; ++axis)
             if (auto const mm = each.mm[static_cast<std::size_t>(axis)]) pocket.axis(axis) = mm;
         pocket.as_read = false;
-        pocket.taught_utc_ms = desk().session().now();
+        pocket.teach(desk().session().now());
     }
     if (desk().report(put(std::move(changed), fmt::format("Positions of {} pockets, from a list", pockets->size()))))
         m_list->clear();
@@ -289,6 +291,108 @@ void ChangerStation::showTable() {
     }
     m_seen->box()->setCurrentIndex(static_cast<int>(shown.pockets[at].seen));
     for (auto* each : {m_tool, m_seen}) each->setEnabled(desk().session().writable());
+}
+
+void ChangerStation::buildProve(QVBoxLayout* page) {
+    auto* note = styled(new WrappedLabel, Type::Small, Tone::Soft);
+    note->setText(u"Lifted, then dry, then empty holders, then cutters; each time all calls beside. What was counted "
+                  "since a pocket was taught is typed here when it suits."_s);
+    page->addWidget(note);
+    m_save_steps = new QPushButton(u"Calls as PDF…"_s);
+    m_save_steps->setObjectName(u"changer.save_steps"_s);
+    connect(m_save_steps, &QPushButton::clicked, this, &ChangerStation::saveSequence);
+    page->addWidget(m_save_steps);
+    m_counts = new RowsView(u"changer.counts"_s, u"Counted"_s, desk().look());
+    m_counts->setMinimumHeight(desk().look().px(rows_px));
+    connect(m_counts, &RowsView::choiceChanged, this, [this] {
+        if (m_counts->chosen() < 0 || m_counts->chosen() == m_pocket) return;
+        m_pocket = m_counts->chosen();
+        refresh();
+    });
+    page->addWidget(m_counts);
+    auto form = std::make_unique<Form<shop::Pocket>>(
+        desk(), page,
+        [this] {
+            auto shown = rack();
+            auto const* pocket = chosenPocket(shown);
+            return pocket ? *pocket : shop::Pocket();
+        },
+        [this](shop::Pocket counted, std::string what) -> Result<void> {
+            auto changed = rack();
+            auto* pocket = chosenPocket(changed);
+            if (!pocket) return fail(Code::Missing, {"rack"}, "The rack", "Add one first.");
+            if (counted.failed > counted.picks + counted.drops)
+                return fail(Code::OutOfRange, {"failed"}, std::to_string(counted.failed),
+                            fmt::format("0 to {}, what was counted", counted.picks + counted.drops));
+            *pocket = std::move(counted);
+            auto const number = changed.number(static_cast<std::size_t>(m_pocket));
+            return put(std::move(changed), fmt::format("Pocket {}: {}", number, what));
+        },
+        [] { return true; });
+    auto& f = *form;
+    f.only([this] { return static_cast<bool>(m_rack); });
+    f.row(3);
+    f.number(
+        "changer.picks", "Picks", "", 1, shop::bounds::changes, [](shop::Pocket & p) -> auto& { return p.picks; });
+    f.number(
+        "changer.drops", "Drops", "", 1, shop::bounds::changes, [](shop::Pocket & p) -> auto& { return p.drops; });
+    f.number(
+        "changer.failed", "Failed", "", 1, shop::bounds::changes, [](shop::Pocket & p) -> auto& { return p.failed; });
+    m_forms.push_back(std::move(form));
+}
+
+void ChangerStation::showProve() {
+    auto const shown = rack();
+    std::vector<Row> counts, steps;
+    for (std::size_t i = 0; i < shown.pockets.size(); ++i) {
+        auto const& pocket = shown.pockets[i];
+        counts.push_back(
+            {.text = u"Pocket %1"_s.arg(shown.number(i)),
+             .detail = u"%1 picks, %2 drops, %3 failed"_s.arg(pocket.picks).arg(pocket.drops).arg(pocket.failed)});
+    }
+    {
+        QSignalBlocker const quiet(m_counts);
+        m_counts->show(std::move(counts));
+        m_counts->choose(m_pocket);
+    }
+    auto const sequence = changer::provingOf(shown, desk().setup().place.assembly);
+    m_save_steps->setEnabled(m_rack && sequence);
+    if (!sequence) {
+        auto const finding = toFinding(sequence.error());
+        steps.push_back({.text = text(finding.text), .detail = text(finding.remedy)});
+    } else {
+        for (auto const& step : *sequence)
+            steps.push_back({.text = u"%1  "_s.arg(steps.size() + 1) + text(changer::stepWords(step, shown)),
+                             .detail = text(changer::expectedWords(step, shown))});
+    }
+    m_steps->show(std::move(steps));
+}
+
+void ChangerStation::saveSequence() {
+    auto const shown = rack();
+    auto const sequence = changer::provingOf(shown, desk().setup().place.assembly);
+    if (!sequence) return (void)desk().report(Result<void>(Failure(sequence.error())));
+    macros::SheetPart cautions{
+        "Before anything",
+        {"Spindle unable to start while a hand is near, hand at the stop, eye protection on. What "
+         "falls or opens without air or power? The maker's manual comes first."},
+        false};
+    macros::SheetPart stages{"In this order, each with all the calls", changer::provingStages(), true};
+    macros::SheetPart calls{"The calls, and what must be seen after each", {}, true};
+    for (auto const& step : *sequence)
+        calls.lines.push_back(changer::stepWords(step, shown) + " " + changer::expectedWords(step, shown));
+    auto const* machine = desk().book().find(shown.machine);
+    paper::SheetPage page{u"Proving: "_s + text(shown.name),
+                          machine ? text(machine->name) : QString(),
+                          localTime(desk().session().now()),
+                          {cautions, stages, calls}};
+    desk().prompter().saveFile(
+        this, u"Save the calls"_s, u"proving-the-rack.pdf"_s, u"PDF (*.pdf)"_s, [this, page](QString const& path) {
+            desk().work().start(
+                u"Writing the calls"_s,
+                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSheetPages(page, ink, path); },
+                [this](Result<void> done) { (void)desk().report(std::move(done)); });
+        });
 }
 
 } // namespace steady::app

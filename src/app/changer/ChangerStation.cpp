@@ -33,6 +33,7 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"teach"_s, u"Teach"_s, &ChangerStation::buildTeach, &ChangerStation::showTeach);
     addSection(u"pockets"_s, u"Pockets"_s, &ChangerStation::buildPockets, &ChangerStation::showPockets);
     addSection(u"table"_s, u"What hangs"_s, &ChangerStation::buildTable, &ChangerStation::showTable);
+    addSection(u"prove"_s, u"Prove"_s, &ChangerStation::buildProve, &ChangerStation::showProve);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
@@ -55,6 +56,8 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     });
     picture()->addWidget(m_picture, 1);
     picture()->addWidget(m_sheet, 1);
+    m_steps = new RowsView(u"changer.steps"_s, u"The fewest calls that use every pocket"_s, desk.look());
+    picture()->addWidget(m_steps, 1);
     connect(m_sections, &Sections::opened, this, &ChangerStation::showZones);
     refresh();
     // What has to be looked at first.
@@ -92,6 +95,7 @@ void ChangerStation::showZones() {
     auto const section = m_sections->current();
     bool const teaching = section == u"teach"_s;
     m_sheet->setVisible(teaching);
+    m_steps->setVisible(section == u"prove"_s);
     m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
                   desk().session().writable());
     draw();
@@ -149,7 +153,7 @@ Result<std::string> ChangerStation::keepFigure(std::size_t pocket, int axis, Typ
     if (axis == 0) at.as_read = false; // taught anew
     at.as_read = at.as_read || twice;
     at.axis(axis) = typed.mm;
-    at.taught_utc_ms = desk().session().now();
+    at.teach(desk().session().now());
     auto const kept =
         put(std::move(changed), fmt::format("Pocket {}: {} {}", rack().number(pocket), "XYZ"[axis], typed.as_typed));
     if (!kept) return Failure(kept.error());
@@ -194,6 +198,8 @@ void ChangerStation::judge() {
             racks.push_back(*desk().book().find(id));
         }
         said = changer::judgeTable(desk().book(), desk().setup(), racks, shown, desk().units());
+    } else if (m_sections->current() == u"prove"_s) {
+        said = changer::judgeProving(rack());
     } else {
         said = changer::judgeRack(state(), rack(), desk().units());
     }

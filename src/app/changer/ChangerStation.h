@@ -6,6 +6,7 @@
 #include "app/shell/FormStation.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Rows.h"
+#include "core/changer/Proving.h"
 #include "core/changer/Rack.h"
 
 #include <QPlainTextEdit>
@@ -27,10 +28,13 @@ private:
     void buildTeach(QVBoxLayout* page);
     void buildPockets(QVBoxLayout* page);
     void buildTable(QVBoxLayout* page);
+    void buildProve(QVBoxLayout* page);
     void showRack();
     void showTeach() {}
     void showPockets();
     void showTable();
+    void showProve();
+    void saveSequence();
     void showZones();
     void fillLists();
     void draw();
@@ -57,6 +61,8 @@ private:
     QPlainTextEdit* m_list = nullptr;
     QPushButton* m_take_list = nullptr;
     QLabel* m_figures = nullptr;
+    RowsView *m_counts = nullptr, *m_steps;
+    QPushButton* m_save_steps = nullptr;
     Picture* m_picture;
     TeachSheet* m_sheet;
 };

@@ -28,6 +28,7 @@ inline constexpr Whole work_offset{1, 9};    ///< G54 to G59.3
 inline constexpr Whole own_offset{0, 9};     ///< 0: none
 inline constexpr Whole tool_number{0, 99'999};
 inline constexpr Whole pocket_number{1, 9999};
+inline constexpr Whole changes{0, 10'000'000};
 inline constexpr Whole touches{1, 5};
 inline constexpr Whole air_output{0, 7};
 inline constexpr Whole teeth{0, 24}; ///< 0: a round pin

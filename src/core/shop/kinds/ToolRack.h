@@ -45,6 +45,8 @@ struct Pocket {
     PocketFrom from = PocketFrom::Taught;
     Id<Assembly> tool; ///< none: empty, where that is known
     Seen seen = Seen::Unknown;
+    int picks = 0, drops = 0; ///< counted since it was taught
+    int failed = 0;           ///< of those; one that somebody helped is one
     bool operator==(Pocket const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
@@ -56,10 +58,18 @@ struct Pocket {
         f({"from", "position used"}, self.from);
         f({"tool", "tool in the pocket"}, self.tool);
         f({"seen", "how that is known"}, self.seen);
+        f({"picks", "picks"}, self.picks, bounds::changes);
+        f({"drops", "drops"}, self.drops, bounds::changes);
+        f({"failed", "failed of them"}, self.failed, bounds::changes);
     }
     std::array<std::optional<double>, 3> at_mm() const { return {x_mm, y_mm, z_mm}; }
     std::optional<double>& axis(int of) { return of == 0 ? x_mm : of == 1 ? y_mm : z_mm; }
     bool taught() const { return x_mm || y_mm || z_mm; }
+    /// Taught anew: what was counted belongs to another position.
+    void teach(std::int64_t now_utc_ms) {
+        taught_utc_ms = now_utc_ms;
+        picks = drops = failed = 0;
+    }
 };
 
 /// What was looked at before anything is taught.

@@ -118,8 +118,9 @@ struct RackDrawing {
             p.setBrush(over ? ink.bad : ink.steel);
             p.drawRect(QRectF(x - 8, px > 0 ? middle - px : middle, 16, std::max(std::abs(px), 2.0)));
             auto const figure = text(lengthNumber(*mm, picture.units, Sign::Always));
-            words(QRectF(x - step / 2, px > 0 ? middle + 2 : middle - text_high - 2, step, text_high), figure,
-                  Ink::Type::Small, over ? ink.bad : ink.ink);
+            // Clear of its own bar and of the dotted lines.
+            double const beside = px < -band ? middle - band - text_high - 2 : middle + band + 2;
+            words(QRectF(x - step / 2, beside, step, text_high), figure, Ink::Type::Small, over ? ink.bad : ink.ink);
         }
     }
     void all() {

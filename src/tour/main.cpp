@@ -206,7 +206,6 @@ struct Tour {
         window.goTo(u"wiring"_s);
         choose("wiring.device", u"the setter"_s);
         part(u"wiring"_s, u"circuit"_s, u"wiring.png"_s);
-        part(u"wiring"_s, u"settings"_s, u"settings.png"_s);
         part(u"repeatability"_s, u"studies"_s, u"repeatability.png"_s);
         part(u"repeatability"_s, u"budget"_s, u"budget.png"_s);
         window.current()->openSection(u"studies"_s);

@@ -183,6 +183,16 @@ void ChangerStation::draw() {
         said.isEmpty() ? u"No rack yet."_s : said.join(u"; "_s));
 }
 
+std::vector<zeroing::Judgement> ChangerStation::judgedTable() const {
+    std::vector<ToolRack> racks;
+    std::size_t shown = 0;
+    for (auto const id : changer::racksOf(desk().book(), desk().setup().place.machine)) {
+        if (id == m_rack) shown = racks.size();
+        racks.push_back(*desk().book().find(id));
+    }
+    return changer::judgeTable(desk().book(), desk().setup(), racks, shown, desk().units());
+}
+
 void ChangerStation::judge() {
     std::vector<zeroing::Judgement> said;
     if (!m_rack) {
@@ -191,15 +201,15 @@ void ChangerStation::judge() {
                         "A rack is added with its pockets; then mounted, taught, and laid on a line.",
                         {}});
     } else if (m_sections->current() == u"table"_s) {
-        std::vector<ToolRack> racks;
-        std::size_t shown = 0;
-        for (auto const id : changer::racksOf(desk().book(), desk().setup().place.machine)) {
-            if (id == m_rack) shown = racks.size();
-            racks.push_back(*desk().book().find(id));
-        }
-        said = changer::judgeTable(desk().book(), desk().setup(), racks, shown, desk().units());
+        said = judgedTable();
     } else if (m_sections->current() == u"prove"_s) {
         said = changer::judgeProving(rack());
+        // What must be put right before anything is called.
+        auto wrong = changer::judgeRack(state(), rack(), desk().units());
+        auto const hangs = judgedTable();
+        wrong.insert(wrong.end(), hangs.begin(), hangs.end());
+        std::erase_if(wrong, [](auto const& each) { return each.severity != Severity::Bad; });
+        said.insert(said.begin(), wrong.begin(), wrong.end());
     } else {
         said = changer::judgeRack(state(), rack(), desk().units());
     }

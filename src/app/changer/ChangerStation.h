@@ -39,6 +39,7 @@ private:
     void fillLists();
     void draw();
     void judge();
+    std::vector<zeroing::Judgement> judgedTable() const;
 
     shop::ToolRack rack() const; ///< the one shown; otherwise what a first one would be
     changer::RackState state() const;

@@ -58,6 +58,11 @@ zeroing::Judgement pocketWords(PocketState const& pocket, UnitSystem units) {
             {}};
 }
 
+std::string slopeText(double slope, UnitSystem units) {
+    return units == UnitSystem::Metric ? fmt::format("{} mm a metre", fixedText(slope * 1000, 2))
+                                       : fmt::format("{} in a foot", fixedText(slope * 12, 4));
+}
+
 /// −69.79 + (−20) = −89.79
 std::string seatSum(PocketState const& pocket, shop::ToolRack const& rack, UnitSystem units) {
     auto const seat = lengthNumber(*rack.seat_mm, units);
@@ -131,12 +136,11 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
     if (!fit.z_slope)
         said.push_back({Severity::Attention, "Z is not taught.", "Teach first and last Z at least.", {}});
     else
-        said.push_back(
-            {fit.z_checked ? Severity::Note : Severity::Attention,
-             fit.z_checked ? fmt::format("Z rises {:.2f} mm a metre", *fit.z_slope * 1000) : "Z slope not checked.",
-             fit.z_checked ? "Each pocket's own Z counts."
-                           : "First and last Z alone say how it slopes, not whether it runs straight.",
-             {}});
+        said.push_back({fit.z_checked ? Severity::Note : Severity::Attention,
+                        fit.z_checked ? "Z rises by " + slopeText(*fit.z_slope, units) : "Z slope not checked.",
+                        fit.z_checked ? "Each pocket's own Z counts."
+                                      : "First and last Z alone say how it slopes, not whether it runs straight.",
+                        {}});
     tellTowers(said, rack, units);
     if (!rack.seat_mm) {
         said.push_back({Severity::Attention,

@@ -54,4 +54,16 @@ Result<std::vector<changer::TaughtPocket>> readPockets(std::string_view text, st
     return pockets;
 }
 
+std::string writePockets(shop::ToolRack const& rack, changer::RackState const& state) {
+    auto text = csvLine({"pocket", "x_mm", "y_mm", "z_mm", "holder_z_mm", "from", "verdict"});
+    auto const mm = [](std::optional<double> const& value) { return value ? fmt::format("{:.3f}", *value) : ""; };
+    for (std::size_t i = 0; i < state.pockets.size(); ++i) {
+        auto const& pocket = state.pockets[i];
+        text +=
+            csvLine({std::to_string(pocket.number), mm(pocket.used_mm[0]), mm(pocket.used_mm[1]), mm(pocket.used_mm[2]),
+                     mm(pocket.holder_z_mm), shop::word(rack.pockets[i].from), changer::verdictWords(pocket.verdict)});
+    }
+    return text;
+}
+
 } // namespace steady::exchange

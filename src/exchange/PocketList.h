@@ -4,7 +4,7 @@
 // Positions of pockets as a table: pocket, x_mm, y_mm, z_mm, machine coordinates; without a header in that order. An
 // empty cell is an axis that was not taught.
 
-#include "core/changer/RackFit.h"
+#include "core/changer/Rack.h"
 #include "exchange/Csv.h"
 
 namespace steady::exchange {
@@ -12,5 +12,9 @@ namespace steady::exchange {
 /// By number. Error: as readCsv; Missing, a column; NotANumber, with its line; OutOfRange, a number of a pocket or how
 /// far they go; TwoAlike.
 Result<std::vector<changer::TaughtPocket>> readPockets(std::string_view text, std::string const& place);
+
+/// Where the calibration pin touches, as each pocket is used, where a holder then sits, and by which figures. It reads
+/// back.
+std::string writePockets(shop::ToolRack const& rack, changer::RackState const& state);
 
 } // namespace steady::exchange

@@ -171,6 +171,17 @@ private Q_SLOTS:
         QTRY_VERIFY2(drive.judgement().contains(u"All taught pockets lie on one line."_s),
                      qPrintable(drive.judgement()));
         QCOMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301)); // an empty cell changes nothing
+        // What is used goes out, and reads back as it is.
+        drive.click("changer.section.pockets");
+        drive.prompter.path = drive.folder.filePath(u"rack.csv"_s);
+        drive.click("changer.save_positions");
+        auto const list = test::readAll(drive.prompter.path);
+        QVERIFY2(list.contains("\n4,680.233,861.940,-102.301,-122.301,taught,keep"), list.constData());
+        drive.click("changer.section.teach");
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(QString::fromUtf8(list));
+        auto const before = rack(drive).pockets[2].at_mm();
+        drive.click("changer.take_list");
+        QCOMPARE(rack(drive).pockets[2].at_mm(), before);
         drive.click("changer.section.table");
         QVERIFY2(drive.judgement().startsWith(u"5 and 6 do not fit side by side."_s), qPrintable(drive.judgement()));
         QVERIFY(

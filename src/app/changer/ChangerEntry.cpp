@@ -8,6 +8,7 @@
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "exchange/PocketList.h"
+#include "exchange/WholeFile.h"
 #include "paper/SheetPage.h"
 
 #include <fmt/format.h>
@@ -182,6 +183,19 @@ void ChangerStation::buildPockets(QVBoxLayout* page) {
     m_figures->setObjectName(u"changer.figures"_s);
     m_figures->setTextInteractionFlags(Qt::TextSelectableByMouse);
     page->addWidget(m_figures);
+    m_save_positions = new QPushButton(u"Positions as a list…"_s);
+    m_save_positions->setObjectName(u"changer.save_positions"_s);
+    m_save_positions->setToolTip(u"As they are used, in mm, for the control (CSV)"_s);
+    connect(m_save_positions, &QPushButton::clicked, this, &ChangerStation::savePositions);
+    page->addWidget(m_save_positions);
+}
+
+void ChangerStation::savePositions() {
+    auto const text = exchange::writePockets(rack(), state());
+    desk().prompter().saveFile(this, u"Save the positions"_s, u"rack.csv"_s, u"CSV (*.csv)"_s,
+                               [this, text](QString const& path) {
+                                   (void)desk().report(exchange::writeWhole(path, QByteArray::fromStdString(text)));
+                               });
 }
 
 void ChangerStation::showPockets() {
@@ -206,6 +220,7 @@ void ChangerStation::showPockets() {
     bool const there = m_rack && at < now.pockets.size();
     m_from->setVisible(there);
     m_from->setEnabled(desk().session().writable());
+    m_save_positions->setEnabled(now.fit.has_value());
     m_figures->setVisible(there);
     if (!there) return;
     m_from->box()->setCurrentIndex(static_cast<int>(shown.pockets[at].from));

@@ -35,6 +35,7 @@ private:
     void showTable();
     void showProve();
     void saveSequence();
+    void savePositions();
     void showZones();
     void fillLists();
     void draw();
@@ -63,7 +64,7 @@ private:
     QPushButton* m_take_list = nullptr;
     QLabel* m_figures = nullptr;
     RowsView *m_counts = nullptr, *m_steps;
-    QPushButton* m_save_steps = nullptr;
+    QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr;
     Picture* m_picture;
     TeachSheet* m_sheet;
 };

@@ -112,8 +112,19 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                         "The pockets do not lie on one line.",
                         "With so few, nothing tells which of them is wrong. Teach another one, or all of them again.",
                         {}});
-    for (auto const& pocket : state.pockets)
-        if (pocket.suspect) said.push_back(pocketWords(pocket, units));
+    std::string as_taught;
+    for (std::size_t i = 0; i < state.pockets.size(); ++i) {
+        auto const& pocket = state.pockets[i];
+        if (!pocket.suspect) continue;
+        said.push_back(pocketWords(pocket, units));
+        if (rack.pockets[i].from == shop::PocketFrom::Taught)
+            as_taught += fmt::format("{}{}", as_taught.empty() ? "" : ", ", pocket.number);
+    }
+    if (!as_taught.empty())
+        said.push_back({Severity::Attention,
+                        fmt::format("Pocket {} would still be used as taught.", as_taught),
+                        "Until it is taught again: leave it out, or use where the line says.",
+                        {}});
     if (fit.suspects.empty() && !fit.torn)
         said.push_back(
             fit.xy_checked

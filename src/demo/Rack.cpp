@@ -16,6 +16,9 @@ void writeRack(Diary& diary, Id<Machine> machine, std::array<Id<Assembly>, 6> co
     rack.machine = machine;
     rack.seat_mm = -20;
     rack.lift_mm = 0.3;
+    rack.cone_mm = 42;
+    rack.stud_mm = 24;
+    rack.nose_mm = 68;
     rack.mounting = {true, true, 10.02, 10.08};
     rack.pockets.resize(std::size(taught_mm));
     auto const id = diary.add("Six-pocket rack, mounted", rack);

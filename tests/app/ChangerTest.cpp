@@ -196,6 +196,7 @@ private Q_SLOTS:
         drive.choose("changer.tool", u"3  12 mm ball, long reach"_s);
         QTRY_VERIFY2(drive.judgement().contains(u"Tool 3 is in the spindle and in pocket"_s),
                      qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().contains(u"A call of tool 1, 2, 4 must not run."_s), qPrintable(drive.judgement()));
     }
 };
 

@@ -3,6 +3,7 @@
 #include "support/Reference.h"
 #include "support/Test.h"
 
+#include "core/changer/Clearances.h"
 #include "core/changer/PocketTable.h"
 #include "core/changer/Proving.h"
 #include "core/statistics/Success.h"
@@ -145,6 +146,59 @@ private Q_SLOTS:
         QVERIFY(runs == 10 && limits == 8);
         QVERIFY(test::near(statistics::successAtLeast(59, 0, 0.95), std::pow(0.05, 1 / 59.0), 1e-12));
         QCOMPARE(statistics::successAtLeast(0, 0, 0.95), 0.0);
+    }
+    /// Room of a change, by hand: out of the fork 25 + 21 + 3 = 49; nose 68 and stud 24 beside each other want 48.
+    void whatHasNoRoom() {
+        shop::Book book;
+        shop::Machine machine{"Ash"};
+        machine.axes[0] = {0, 640, 9000, 500, 0.02};
+        machine.axes[1] = {-20, 730, 9000, 500, 0.02};
+        machine.axes[2] = {-150, 0, 3000, 400, 0.01, shop::AxisEnd::High};
+        machine.dust_shoe_mm.reset();
+        book.put(1, machine);
+        shop::Assembly tool;
+        tool.number = 57;
+        tool.machine = {1};
+        tool.length_mm = 60; // its tip passes at -1 - 60 = -61
+        book.put(2, tool);
+        shop::ToolRack rack;
+        rack.machine = {1};
+        rack.pitch_mm = 57;
+        rack.fork_mm = 21;
+        rack.gap_mm = 3;
+        rack.out = shop::Toward::Minus;
+        rack.seat_mm = -20;
+        rack.cone_mm = 30;
+        rack.stud_mm = 24;
+        rack.nose_mm = 68;
+        rack.pockets.resize(3);
+        for (int i = 0; i < 3; ++i) {
+            auto& pocket = rack.pockets[static_cast<std::size_t>(i)];
+            pocket.x_mm = 100 + 57 * i;
+            pocket.y_mm = 29.5; // 29.5 - 49 = -19.5: half a millimetre to spare
+            pocket.z_mm = -80;  // the face at -100 with a holder, cones up to -70
+        }
+        auto const said = [&](char const* words) {
+            auto const state = changer::rackState(book, {}, rack);
+            auto const all = changer::judgeClearances(book, state, rack, UnitSystem::Metric);
+            return std::any_of(all.begin(), all.end(), [&](auto const& each) {
+                return (each.headline + " " + each.text).find(words) != std::string::npos;
+            });
+        };
+        QVERIFY(said("Tool 57, the longest, passes 9.000 mm over the rack."));
+        QVERIFY(!said("No way out") && !said("meets the cone") && !said("Not checked") && !said("dust shoe"));
+        QVERIFY(test::near(*changer::noseLacks_mm(rack), 46 + 3 - 57, 1e-9));
+        rack.pockets[1].y_mm = 28.9;
+        QVERIFY(said("No way out of the fork of pocket 2."));
+        rack.cone_mm = 37; // up to -63, and 3 free: one more than there is
+        QVERIFY(said("Tool 57 does not pass over the rack."));
+        rack.pitch_mm = 48;
+        QVERIFY(said("is 1.000 mm more than the pitch of 48.000 mm"));
+        rack.cone_mm.reset();
+        QVERIFY(said("Not checked for room: how far a cone stands up."));
+        machine.dust_shoe_mm = 40;
+        book.put(1, machine);
+        QVERIFY(said("The dust shoe hangs below the spindle face."));
     }
     /// A rack of four, 60 mm apart, flanges of 50: 92 beside 50 wants 73 (arithmetic.md, Rack and changer).
     void callsThatMustNotRun() {

@@ -85,6 +85,16 @@ void ChangerStation::buildRack(QVBoxLayout* page) {
         "changer.fork", "Fork, deep", {0, 500}, [](ToolRack & r) -> auto& { return r.fork_mm; });
     f.length(
         "changer.gap", "Free between neighbours", {0, 500}, [](ToolRack & r) -> auto& { return r.gap_mm; });
+    f.row(3);
+    f.length(
+        "changer.cone", "Cone, high", {0, 500}, [](ToolRack & r) -> auto& { return r.cone_mm; });
+    f.length(
+        "changer.stud", "Stud, wide", {0, 500}, [](ToolRack & r) -> auto& { return r.stud_mm; });
+    f.length(
+        "changer.nose", "Nose, wide", {0, 500}, [](ToolRack & r) -> auto& { return r.nose_mm; });
+    f.note(
+        "What stands up from a hanging holder above where the spindle face comes, and the nose that comes down beside "
+        "it. Empty: not checked.");
     f.heading("How well it has to fit");
     f.row(2);
     f.length(
@@ -134,6 +144,8 @@ void ChangerStation::buildTeach(QVBoxLayout* page) {
     connect(m_take_list, &QPushButton::clicked, this, &ChangerStation::takeList);
     page->addWidget(m_take_list);
 }
+
+void ChangerStation::showTeach() { m_take_list->setEnabled(m_rack && !state().blocked && desk().session().writable()); }
 
 void ChangerStation::takeList() {
     auto const pockets = exchange::readPockets(m_list->toPlainText().toStdString(), "the list");

@@ -4,6 +4,7 @@
 
 #include "app/changer/TeachSheet.h"
 #include "core/base/Words.h"
+#include "core/changer/Clearances.h"
 #include "core/changer/PocketTable.h"
 #include "paper/RackPainter.h"
 
@@ -206,12 +207,17 @@ void ChangerStation::judge() {
         said = changer::judgeProving(rack());
         // What must be put right before anything is called.
         auto wrong = changer::judgeRack(state(), rack(), desk().units());
-        auto const hangs = judgedTable();
-        wrong.insert(wrong.end(), hangs.begin(), hangs.end());
+        for (auto const& more :
+             {judgedTable(), changer::judgeClearances(desk().book(), state(), rack(), desk().units())})
+            wrong.insert(wrong.end(), more.begin(), more.end());
         std::erase_if(wrong, [](auto const& each) { return each.severity != Severity::Bad; });
         said.insert(said.begin(), wrong.begin(), wrong.end());
     } else {
         said = changer::judgeRack(state(), rack(), desk().units());
+        if (m_sections->current() == u"rack"_s) {
+            auto const room = changer::judgeClearances(desk().book(), state(), rack(), desk().units());
+            said.insert(said.end(), room.begin(), room.end());
+        }
     }
     said.push_back({Severity::Note,
                     "Before a hand goes near fork, drawbar or pocket",

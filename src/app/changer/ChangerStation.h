@@ -30,7 +30,7 @@ private:
     void buildTable(QVBoxLayout* page);
     void buildProve(QVBoxLayout* page);
     void showRack();
-    void showTeach() {}
+    void showTeach();
     void showPockets();
     void showTable();
     void showProve();

@@ -244,11 +244,11 @@ bool MacrosStation::tableHolds() const {
 
 bool MacrosStation::attackedWell() const {
     if (tableHolds() && m_tried->shown && m_tried->shown->table.good()) return true;
-    auto const kept = versionOf(m_editor->text().toStdString());
+    auto const macro = m_editor->text().toStdString();
+    auto const kept = versionOf(macro);
     auto const& proofs = desk().book().all<shop::MacroProof>();
     return kept && std::any_of(proofs.begin(), proofs.end(), [&](auto const& each) {
-               return each.second->version == kept && each.second->good &&
-                      each.second->engine == machine::engine_version;
+               return each.second->version == kept && each.second->good && safety::isOf(*each.second, macro);
            });
 }
 

@@ -2,10 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changer/PocketTable.h"
 
+#include "core/changer/Clearances.h"
 #include "core/quantity/Units.h"
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
 
 namespace steady::changer {
 namespace {
@@ -35,8 +37,6 @@ double hanging_mm(shop::ToolRack const& rack, shop::Assembly const& tool) {
 double lacking_mm(shop::ToolRack const& rack, shop::Assembly const& one, shop::Assembly const& other) {
     return (hanging_mm(rack, one) + hanging_mm(rack, other)) / 2 + rack.gap_mm - rack.pitch_mm;
 }
-
-double wayOut_mm(shop::ToolRack const& rack) { return rack.flange_mm / 2 + rack.fork_mm + rack.gap_mm; }
 
 std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
                                      Id<shop::Assembly> spindle, Id<shop::Assembly> wanted) {
@@ -150,6 +150,19 @@ std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::Zero
                         fmt::format("{} believed, not seen since.", believed),
                         "After a recovery or a tool moved by hand: look again.",
                         {}});
+    std::map<std::string, std::string> tools_by_trouble;
+    for (auto const& pocket : rack.pockets) {
+        auto const* tool = book.find(pocket.tool);
+        if (!tool || pocket.tool == setup.place.assembly) continue;
+        std::string why;
+        for (auto const& each : troubleWith(book, racks, setup.place.assembly, pocket.tool))
+            why += (why.empty() ? "" : " ") + each.words;
+        auto& tools = tools_by_trouble[why];
+        tools += fmt::format("{}{}", tools.empty() ? "" : ", ", tool->number);
+    }
+    for (auto const& [why, tools] : tools_by_trouble)
+        if (!why.empty())
+            said.push_back({Severity::Bad, fmt::format("A call of tool {} must not run.", tools), why, {}});
     if (said.empty())
         said.push_back({Severity::Note,
                         "Every pocket is known, and what hangs there has room.",

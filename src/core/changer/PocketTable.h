@@ -18,9 +18,6 @@ namespace steady::changer {
 double hanging_mm(shop::ToolRack const& rack, shop::Assembly const& tool);
 /// (D of the one + D of the other) / 2 + gap, less the pitch: positive, they do not fit.
 double lacking_mm(shop::ToolRack const& rack, shop::Assembly const& one, shop::Assembly const& other);
-/// From where it may go sideways without meeting its own fork: flange radius + fork depth + gap.
-double wayOut_mm(shop::ToolRack const& rack);
-
 enum class Trouble { SameTool, PocketOccupied, PocketEmpty, PocketUnknown, SpindleUnknown, TooWide, NotInRack };
 struct CallTrouble {
     Trouble what = Trouble::NotInRack;

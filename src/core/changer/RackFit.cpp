@@ -166,7 +166,6 @@ Result<RackFit> fitRack(std::span<TaughtPocket const> pockets, RackLimits const&
     for (lay();; lay()) {
         std::size_t worst = 0;
         double worst_square = 0, loudest = 0;
-        int fewest = static_cast<int>(pockets.size());
         for (std::size_t i = 0; i < pockets.size(); ++i) {
             if (!in[i]) continue;
             double square = 0, loud = 0;
@@ -182,8 +181,6 @@ Result<RackFit> fitRack(std::span<TaughtPocket const> pockets, RackLimits const&
             }
             if (square > worst_square) worst_square = square, worst = i, loudest = loud;
         }
-        for (auto const& line : lines)
-            if (line) fewest = std::min(fewest, line->line.pockets);
         if (loudest < speaks) break;
         // With three nothing tells which one it is: each lies off by the same share.
         int const belong = static_cast<int>(std::count(in.begin(), in.end(), true));

@@ -101,8 +101,11 @@ struct ToolRack {
     double flange_mm = 50;         ///< largest diameter of a holder
     double fork_mm = 25;           ///< depth of a fork, from its mouth to the holder's axis
     double gap_mm = 2;             ///< left free between neighbours
-    double scatter_mm = 0.05;      ///< of teaching by eye and hand, standard deviation: common practice
-    double forgives_mm = 0.15;     ///< what a fork forgives: assumed; the maker's sheet knows better
+    /// What stands up from a hanging holder: its cone and stud, above where the spindle face is when it sits; diameter
+    /// there, and that of the spindle's nose, which comes down beside it. None: not measured.
+    std::optional<double> cone_mm, stud_mm, nose_mm;
+    double scatter_mm = 0.05;  ///< of teaching by eye and hand, standard deviation: common practice
+    double forgives_mm = 0.15; ///< what a fork forgives: assumed; the maker's sheet knows better
     RackMounting mounting;
     std::vector<Pocket> pockets; ///< in the order of their numbers
     bool operator==(ToolRack const&) const = default;
@@ -122,6 +125,9 @@ struct ToolRack {
         f({"flange_mm", "largest diameter of a holder"}, self.flange_mm, bounds::size_mm);
         f({"fork_mm", "depth of a fork"}, self.fork_mm, bounds::size_mm);
         f({"gap_mm", "gap between neighbours"}, self.gap_mm, bounds::clearance_mm);
+        f({"cone_mm", "cone above the spindle face"}, self.cone_mm, bounds::size_mm);
+        f({"stud_mm", "diameter of cone and stud"}, self.stud_mm, bounds::size_mm);
+        f({"nose_mm", "diameter of the spindle's nose"}, self.nose_mm, bounds::size_mm);
         f({"scatter_mm", "scatter of teaching"}, self.scatter_mm, bounds::good_mm);
         f({"forgives_mm", "what a fork forgives"}, self.forgives_mm, bounds::good_mm);
         f({"mounting", "mounting"}, self.mounting);

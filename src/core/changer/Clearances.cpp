@@ -1,0 +1,106 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changer/Clearances.h"
+
+#include "core/shop/Book.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+
+namespace steady::changer {
+namespace {
+
+/// The axis across the rack.
+std::size_t acrossAxis(shop::ToolRack const& rack) { return rack.along == shop::SideAxis::X ? 1 : 0; }
+
+struct Longest {
+    shop::Assembly const* tool = nullptr;
+    bool unknown = false; ///< some tool of the machine has no length
+};
+Longest longestOf(facts::Reader const& book, Id<shop::Machine> machine) {
+    Longest found;
+    for (auto const& [id, tool] : shop::toolsOf(book, machine)) {
+        if (!tool->length_mm)
+            found.unknown = true;
+        else if (!found.tool || *tool->length_mm > *found.tool->length_mm)
+            found.tool = book.find(id);
+    }
+    return found;
+}
+
+} // namespace
+
+double wayOut_mm(shop::ToolRack const& rack) { return rack.flange_mm / 2 + rack.fork_mm + rack.gap_mm; }
+
+std::optional<double> noseLacks_mm(shop::ToolRack const& rack) {
+    if (!rack.nose_mm || !rack.stud_mm) return std::nullopt;
+    return (*rack.nose_mm + *rack.stud_mm) / 2 + rack.gap_mm - rack.pitch_mm;
+}
+
+std::vector<zeroing::Judgement> judgeClearances(facts::Reader const& book, RackState const& state,
+                                                shop::ToolRack const& rack, UnitSystem units) {
+    std::vector<zeroing::Judgement> said;
+    auto const* machine = book.find(rack.machine);
+    if (!machine) return said;
+    auto const shown = [&](double mm) { return lengthText(mm, units); };
+    auto const across = acrossAxis(rack);
+    auto const& travel = machine->axes[across];
+    std::string stuck;
+    for (auto const& pocket : state.pockets) {
+        auto const at = pocket.used_mm[across];
+        if (at && !travel.contains(*at + sign(rack.out) * wayOut_mm(rack)))
+            stuck += fmt::format("{}{}", stuck.empty() ? "" : ", ", pocket.number);
+    }
+    if (!stuck.empty())
+        said.push_back(
+            {Severity::Bad,
+             fmt::format("No way out of the fork of pocket {}.", stuck),
+             fmt::format("A holder needs {} ({} / 2 + {} + {}) in {} before it may go elsewhere; the travel "
+                         "ends at {} and {}.",
+                         shown(wayOut_mm(rack)), lengthNumber(rack.flange_mm, units), lengthNumber(rack.fork_mm, units),
+                         lengthNumber(rack.gap_mm, units), "XY"[across], shown(travel.low_mm), shown(travel.high_mm)),
+             {}});
+    std::optional<double> highest; // of the spindle face, with a holder seated
+    for (auto const& pocket : state.pockets)
+        if (pocket.holder_z_mm) highest = std::max(highest.value_or(*pocket.holder_z_mm), *pocket.holder_z_mm);
+    auto const longest = longestOf(book, rack.machine);
+    if (highest && rack.cone_mm && longest.tool) {
+        double const tip = machine->safeZ_mm() - *longest.tool->length_mm, top = *highest + *rack.cone_mm;
+        bool const clears = tip >= top + rack.gap_mm;
+        said.push_back({clears ? Severity::Note : Severity::Bad,
+                        clears ? fmt::format("Tool {}, the longest, passes {} over the rack.", longest.tool->number,
+                                             shown(tip - top))
+                               : fmt::format("Tool {} does not pass over the rack.", longest.tool->number),
+                        fmt::format("At safe Z its tip stands at {}; cones stand up to {}.{}", shown(tip), shown(top),
+                                    clears ? "" : " Go around the rack with it, or let it hang at an end."),
+                        {}});
+        if (longest.unknown)
+            said.push_back({Severity::Attention,
+                            "Some tools have no length.",
+                            "Whether they pass over the rack is not known: measure them first.",
+                            {}});
+    }
+    if (auto const lacks = noseLacks_mm(rack); lacks && *lacks > 0)
+        said.push_back({Severity::Bad,
+                        "The spindle's nose meets the cone beside it.",
+                        fmt::format("({} + {}) / 2 + {} is {} more than the pitch of {}. Leave the neighbours empty.",
+                                    lengthNumber(*rack.nose_mm, units), lengthNumber(*rack.stud_mm, units),
+                                    lengthNumber(rack.gap_mm, units), shown(*lacks), shown(rack.pitch_mm)),
+                        {}});
+    if (machine->dust_shoe_mm && *machine->dust_shoe_mm > 0)
+        said.push_back({Severity::Attention,
+                        "The dust shoe hangs below the spindle face.",
+                        fmt::format("By {}: off, or up, before a change. It would come down on the forks.",
+                                    shown(*machine->dust_shoe_mm)),
+                        {}});
+    std::string missing;
+    for (auto const& [is, what] :
+         {std::pair{rack.cone_mm.has_value(), "how far a cone stands up"},
+          std::pair{rack.seat_mm.has_value(), "the seat"}, std::pair{noseLacks_mm(rack).has_value(), "nose and stud"}})
+        if (!is) missing += fmt::format("{}{}", missing.empty() ? "" : ", ", what);
+    if (!missing.empty())
+        said.push_back({Severity::Attention, "Not checked for room: " + missing + ".", "Type them at Rack.", {}});
+    return said;
+}
+
+} // namespace steady::changer

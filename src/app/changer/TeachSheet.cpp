@@ -38,7 +38,7 @@ void TeachSheet::askStep() {
         return ask(asked, false);
     }
     auto const number = m_rack->number(m_pocket);
-    asked.place = u"Pocket %1, the %2. of %3"_s.arg(number).arg(m_pocket + 1).arg(m_rack->pockets.size());
+    asked.place = u"Pocket %1: %2 of %3"_s.arg(number).arg(m_pocket + 1).arg(m_rack->pockets.size());
     auto figure = [&](char16_t const* axis) {
         asked.question = u"Machine %1 of pocket %2"_s.arg(QString::fromUtf16(axis)).arg(number);
         asked.hint = u"As the readout shows it, with its sign and all decimals."_s;

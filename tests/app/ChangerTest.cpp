@@ -110,6 +110,12 @@ private Q_SLOTS:
         QTRY_COMPARE(rack(drive).pockets[3].from, shop::PocketFrom::Taught);
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QTRY_COMPARE(rack(drive).pockets[3].x_mm, std::optional(31.16));
+        // A second one is numbered on, and put away again.
+        drive.click("changer.add");
+        QCOMPARE(rack(drive).first_number, 7);
+        drive.click("changer.retire");
+        QTRY_COMPARE(drive.book().all<shop::ToolRack>().size(), std::size_t(1));
+        QVERIFY(drive.judgement().contains(u"All taught pockets lie on one line."_s));
     }
     /// The fewest calls beside the rack; what was counted, what failed, and on paper.
     void provedToTwelveChanges() {
@@ -182,6 +188,22 @@ private Q_SLOTS:
         auto const before = rack(drive).pockets[2].at_mm();
         drive.click("changer.take_list");
         QCOMPARE(rack(drive).pockets[2].at_mm(), before);
+        // Moved, all of it is to be taught again; the route says so until somebody has.
+        drive.click("top.edit.happened");
+        for (auto* button : drive.find("happened")->findChildren<QPushButton*>())
+            if (button->text() == u"The rack was moved or bent"_s)
+                drive.click(button->objectName().toUtf8().constData());
+        auto const route = [&] { return drive.window->desk()->progress().changer; };
+        QTRY_COMPARE(route().word, std::string("stale, see Upkeep"));
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"1,500.125,861.872,-102.351\n"_s);
+        drive.click("changer.take_list");
+        QCOMPARE(rack(drive).pockets[0].x_mm, std::optional(500.125));
+        QCOMPARE(route().word, std::string("stale, see Upkeep")); // one is not all
+        drive.find<QPlainTextEdit>("changer.list")
+            ->setPlainText(u"1,500.931,861.870,-102.350\n2,560.960,861.905,-102.331\n3,620.985,861.941,-102.312\n"
+                           "4,681.010,861.972,-102.297\n5,741.036,862.011,-102.279\n6,801.061,862.043,-102.260\n"_s);
+        drive.click("changer.take_list");
+        QTRY_COMPARE(route().word, std::string("on one line"));
         drive.click("changer.section.table");
         QVERIFY2(drive.judgement().startsWith(u"5 and 6 do not fit side by side."_s), qPrintable(drive.judgement()));
         QVERIFY(

@@ -103,9 +103,16 @@ void ChangerStation::buildRack(QVBoxLayout* page) {
         "changer.scatter", "Teaching, s", {0.001, 5}, [](ToolRack & r) -> auto& { return r.scatter_mm; });
     f.note("0.15 mm and 0.05 mm are assumed: the maker's sheet, and your own hand taught twice, know better.");
     m_forms.push_back(std::move(form));
+    m_retire = new QPushButton(u"Put this rack away"_s);
+    m_retire->setObjectName(u"changer.retire"_s);
+    m_retire->setToolTip(u"It is no longer of this machine; History brings it back"_s);
+    connect(m_retire, &QPushButton::clicked, this, &ChangerStation::retire);
+    page->addWidget(m_retire);
 }
 
 void ChangerStation::showRack() {
+    m_retire->setVisible(static_cast<bool>(m_rack));
+    m_retire->setEnabled(desk().session().writable());
     m_count->setVisible(static_cast<bool>(m_rack));
     m_count->show(QString::number(rack().pockets.size()), {}, u"1 to %1"_s.arg(shop::most_pockets));
     m_count->setWritable(desk().session().writable());

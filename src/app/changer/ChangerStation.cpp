@@ -138,6 +138,12 @@ void ChangerStation::addRack() {
     refresh();
 }
 
+void ChangerStation::retire() {
+    shop::Change change{"Rack put away: " + rack().name, {}, {}, {}};
+    change.puts.push_back({m_rack.value, {}});
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
 void ChangerStation::chooseRack(int index) {
     m_rack = chosenIn<ToolRack>(*m_racks->box(), index);
     m_pocket = 0;

@@ -46,6 +46,7 @@ private:
     changer::RackState state() const;
     Result<void> put(shop::ToolRack rack, std::string what);
     void addRack();
+    void retire();
     void chooseRack(int index);
     Result<void> resize(int pockets);
     /// As TeachSheet::Keep.
@@ -58,6 +59,7 @@ private:
     Choice* m_racks;
     QPushButton* m_add;
     Field* m_count = nullptr;
+    QPushButton* m_retire = nullptr;
     RowsView *m_pockets = nullptr, *m_hanging = nullptr;
     Choice *m_from = nullptr, *m_tool = nullptr, *m_seen = nullptr;
     QPlainTextEdit* m_list = nullptr;

@@ -61,6 +61,14 @@ std::vector<Id<shop::ToolRack>> racksOf(facts::Reader const& book, Id<shop::Mach
     return found;
 }
 
+std::array<shop::Used, 3> figuresOf(Id<shop::ToolRack> id, shop::ToolRack const& rack, std::size_t pocket) {
+    std::array<shop::Used, 3> figures;
+    for (std::size_t axis = 0; axis < 3; ++axis)
+        figures[axis] = {fmt::format("pocket {} {}", rack.number(pocket), "XYZ"[axis]), id.value,
+                         rack.pockets[pocket].at_mm()[axis]};
+    return figures;
+}
+
 std::vector<TaughtPocket> taughtOf(shop::ToolRack const& rack) {
     std::vector<TaughtPocket> all;
     for (std::size_t i = 0; i < rack.pockets.size(); ++i) all.push_back({rack.number(i), rack.pockets[i].at_mm()});

@@ -15,6 +15,9 @@ namespace steady::changer {
 /// The racks of a machine, by the number of their first pocket.
 std::vector<Id<shop::ToolRack>> racksOf(facts::Reader const& book, Id<shop::Machine> machine);
 
+/// What was typed of a pocket, taught or not, as results rest on it: “pocket 4 X”.
+std::array<shop::Used, 3> figuresOf(Id<shop::ToolRack> id, shop::ToolRack const& rack, std::size_t pocket);
+
 std::vector<TaughtPocket> taughtOf(shop::ToolRack const& rack);
 /// With the machine coordinates of the work zero, as far as the book knows them.
 RackLimits limitsOf(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack);

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/upkeep/Record.h"
 
+#include "core/changer/Rack.h"
 #include "core/quantity/Units.h"
 
 namespace steady::upkeep {
@@ -51,6 +52,11 @@ std::vector<shop::Used> typedNow(facts::Reader const& book, shop::PlaceOfWork co
     }
     for (auto const& [id, tool] : shop::toolsOf(book, place.machine))
         if (tool->length_mm) figures.push_back({"length", id.value, tool->length_mm});
+    for (auto const id : changer::racksOf(book, place.machine)) {
+        auto const& rack = *book.find(id);
+        for (std::size_t i = 0; i < rack.pockets.size(); ++i)
+            for (auto& figure : changer::figuresOf(id, rack, i)) figures.push_back(std::move(figure));
+    }
     if (auto const* plate = book.find(place.plate); plate && plate->thickness)
         if (auto const& readings = book.readings(plate->thickness))
             figures.push_back({"readings", plate->thickness.value,

@@ -220,16 +220,21 @@ private:
             auto const& rack = *m_book.find(id);
             auto const state = changer::rackState(m_book, m_setup, rack);
             if (!state.fit) continue;
-            auto basis = basisOf(ResultKind::Rack);
-            for (std::size_t i = 0; i < rack.pockets.size(); ++i)
-                for (int axis = 0; axis < 3; ++axis)
-                    if (auto const mm = rack.pockets[i].at_mm()[static_cast<std::size_t>(axis)])
-                        basis.typed.push_back({fmt::format("pocket {} {}", rack.number(i), "XYZ"[axis]), id.value, mm});
+            // Each pocket for itself: after a move one that was taught anew does not make the others good.
+            auto all = basisOf(ResultKind::Rack);
+            facts::Holding holding;
+            for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
+                if (!rack.pockets[i].taught()) continue;
+                auto basis = basisOf(ResultKind::Rack);
+                for (auto const& figure : changer::figuresOf(id, rack, i)) basis.typed.push_back(figure);
+                auto of_pocket = facts::holdingOf(m_book, basis);
+                if (of_pocket.state > holding.state) holding = std::move(of_pocket);
+                all.typed.insert(all.typed.end(), basis.typed.begin(), basis.typed.end());
+            }
             auto const title = named(id) + ": pockets";
-            if (state.fit->torn || !state.fit->suspects.empty())
-                add(ResultKind::Rack, id.value, title, basis, Hold::Open, {});
-            else
-                judge(ResultKind::Rack, id.value, title, basis);
+            bool const wrong = state.fit->torn || !state.fit->suspects.empty();
+            add(ResultKind::Rack, id.value, title, all, wrong ? Hold::Open : holding.state,
+                wrong ? std::vector<facts::Because>() : std::move(holding.because));
         }
     }
     /// The newest of each device: whether it repeats, the map of its disc, the lengths against the gauge.

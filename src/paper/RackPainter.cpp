@@ -163,6 +163,12 @@ double rackMagnified(double forgives_mm, double room_px) { return room_px * 0.55
 void paintRack(QPainter& p, QRectF const& area, RackPicture const& picture, Ink const& ink) {
     p.save();
     p.setRenderHint(QPainter::Antialiasing);
+    if (picture.rack.pockets.empty()) {
+        p.setFont(ink.font(Ink::Type::Body));
+        p.setPen(ink.soft);
+        p.drawText(area, Qt::AlignCenter, QStringLiteral("No rack yet"));
+        return p.restore();
+    }
     RackDrawing drawing{p, area.adjusted(8, 8, -8, -8), picture, ink};
     drawing.all();
     p.restore();

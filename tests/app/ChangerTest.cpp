@@ -30,7 +30,8 @@ private Q_SLOTS:
     void sixPocketsByKeys() {
         Driver drive(Driver::Start::Empty);
         drive.key(Qt::Key_7, Qt::ControlModifier);
-        QVERIFY2(drive.judgement().startsWith(u"No rack of this machine yet."_s), qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().startsWith(u"No rack of this machine yet. Type the travel of the machine first"_s),
+                 qPrintable(drive.judgement()));
         QVERIFY(!drive.find("changer.add")->isEnabled()); // which machine would it be of?
         drive.key(Qt::Key_1, Qt::ControlModifier);
         drive.type("machine.x.high", u"640"_s);

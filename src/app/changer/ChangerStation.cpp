@@ -96,7 +96,7 @@ void ChangerStation::showZones() {
     auto const section = m_sections->current();
     bool const teaching = section == u"teach"_s;
     m_sheet->setVisible(teaching);
-    m_steps->setVisible(section == u"prove"_s);
+    m_steps->setVisible(m_rack && section == u"prove"_s);
     m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
                   desk().session().writable());
     draw();
@@ -205,7 +205,9 @@ void ChangerStation::judge() {
     if (!m_rack) {
         said.push_back({Severity::Note,
                         "No rack of this machine yet.",
-                        "A rack is added with its pockets; then mounted, taught, and laid on a line.",
+                        desk().book().find(desk().setup().place.machine)
+                            ? "Add one with its pockets; then it is mounted, taught, and laid on a line."
+                            : "Type the travel of the machine first (Machine): what is taught are its coordinates.",
                         {}});
     } else if (m_sections->current() == u"table"_s) {
         said = judgedTable();

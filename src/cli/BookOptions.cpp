@@ -19,10 +19,14 @@ void BookOptions::addKind(CLI::App& app, bool required) {
     if (required) option->required();
 }
 
-void BookOptions::add(CLI::App& app, bool book_needed) {
+void BookOptions::addPlace(CLI::App& app, bool book_needed) {
     app.add_option("--book", book, "The book, a .pinbook file")->required(book_needed);
     app.add_option("--machine", machine, "Name of the machine; otherwise the one in use");
     app.add_option("--tool", tool, "Number of the tool in the spindle; otherwise the one in the book");
+}
+
+void BookOptions::add(CLI::App& app, bool book_needed) {
+    addPlace(app, book_needed);
     dialect = addDialect(app, "");
     app.add_option("--leave-out", leave_out, "Leave out a protecting step, to see what it protects from");
 }

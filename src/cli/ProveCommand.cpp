@@ -17,7 +17,8 @@ int prove(BookOptions const& options, bool json, Streams streams) {
     if (!opened) return refuse(opened.error(), streams);
     auto const& [book, setup] = *opened;
     auto const racks = changer::racksOf(book, setup.place.machine);
-    if (racks.empty()) return refuse(Error{Code::Missing, {"rack"}, "A rack of this machine", ""}, streams);
+    if (racks.empty())
+        return refuse(Error{Code::Missing, {"rack"}, "A rack of this machine", "Add one at Changer."}, streams);
     auto const& rack = *book.find(racks.front());
     auto const sequence = changer::provingOf(rack, setup.place.assembly);
     if (!sequence) return refuse(sequence.error(), streams);
@@ -62,7 +63,7 @@ int prove(BookOptions const& options, bool json, Streams streams) {
 std::function<int()> addProve(CLI::App& app, Streams streams) {
     auto json = std::make_shared<bool>(false);
     auto options = std::make_shared<BookOptions>();
-    options->add(app);
+    options->addPlace(app);
     app.add_flag("--json", *json, "Print the result as JSON");
     return [options, json, streams] { return prove(*options, *json, streams); };
 }

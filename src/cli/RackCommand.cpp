@@ -77,21 +77,24 @@ int tell(shop::ToolRack const& rack, changer::RackState const& state, UnitSystem
 }
 
 int rack(std::string const& path, BookOptions const& options, bool json, Streams streams) {
-    if (path.empty() == options.book.empty())
-        return refuse(Error{Code::Missing, {"rack"}, "One of both: a file of positions, or --book", ""}, streams);
+    if (path.empty() && options.book.empty())
+        return refuse(Error{Code::Missing, {"rack"}, "A rack", "Give a file of positions, or --book."}, streams);
     if (!path.empty()) {
         auto const read = fromFile(path);
         if (!read) return refuse(read.error(), streams);
         shop::Book const none;
         auto const state = changer::rackState(none, {}, *read);
-        if (!state.fit) return refuse(Error{Code::FewReadings, {path}, "Fewer", "2"}, streams);
+        if (!state.fit)
+            return refuse(Error{Code::Missing, {path}, "X and Y of two pockets", "Teach first and last at least."},
+                          streams);
         return tell(*read, state, UnitSystem::Metric, json, streams);
     }
     auto const opened = options.open();
     if (!opened) return refuse(opened.error(), streams);
     auto const& [book, setup] = *opened;
     auto const racks = changer::racksOf(book, setup.place.machine);
-    if (racks.empty()) return refuse(Error{Code::Missing, {"rack"}, "A rack of this machine", ""}, streams);
+    if (racks.empty())
+        return refuse(Error{Code::Missing, {"rack"}, "A rack of this machine", "Add one at Changer."}, streams);
     auto const& first = *book.find(racks.front());
     return tell(first, changer::rackState(book, setup, first), book.units(), json, streams);
 }
@@ -103,7 +106,8 @@ std::function<int()> addRack(CLI::App& app, Streams streams) {
     auto json = std::make_shared<bool>(false);
     auto options = std::make_shared<BookOptions>();
     app.add_option("file", *path, "CSV with pocket, x_mm, y_mm, z_mm");
-    options->add(app, false);
+    options->addPlace(app, false);
+    app.get_option("--book")->excludes(app.get_option("file"));
     app.add_flag("--json", *json, "Print the result as JSON");
     return [path, options, json, streams] { return rack(*path, *options, *json, streams); };
 }

@@ -9,22 +9,36 @@
 namespace steady::paper {
 namespace {
 
+constexpr double around = 8;
+
+/// Where the columns stand, one for each pocket.
+struct Columns {
+    double first, step;
+    Columns(QRectF const& area, std::size_t count, Ink const& ink) {
+        double const margin = 22 * ink.scale; // for the words of the strips
+        step = (area.width() - margin) / (static_cast<double>(std::max<std::size_t>(count, 1)) + 0.4);
+        first = area.left() + margin + 0.2 * step;
+    }
+};
+
+QRectF inside(QRectF const& area) { return area.adjusted(around, around, -around, -around); }
+
 struct RackDrawing {
     QPainter& p;
     QRectF area;
     RackPicture const& picture;
     Ink const& ink;
     std::size_t count = picture.rack.pockets.size();
-    double margin = 22 * ink.scale; ///< for the words of the strips
-    double step = (area.width() - margin) / (static_cast<double>(std::max<std::size_t>(count, 1)) + 0.4);
+    Columns columns{area, count, ink};
+    double step = columns.step;
     double text_high = 20 * ink.scale;
     double radius = std::min({step * 0.36, area.height() * 0.16, 46 * ink.scale});
     double line_y = area.top() + text_high + radius * 2.1;
     double plan_bottom = line_y + radius * 1.7 + 3 * text_high;
-    bool strips = area.bottom() - plan_bottom > 3 * 56 * ink.scale; ///< there is room for them
-    double pixels_a_mm = rackMagnified(picture.rack.forgives_mm, radius);
+    bool strips = area.bottom() - plan_bottom > 3 * 56 * ink.scale;                ///< there is room for them
+    double pixels_a_mm = radius * 0.55 / std::max(picture.rack.forgives_mm, 1e-3); ///< what is forgiven is easily seen
 
-    double left(std::size_t i) const { return area.left() + margin + (static_cast<double>(i) + 0.2) * step; }
+    double left(std::size_t i) const { return columns.first + static_cast<double>(i) * step; }
     QPointF place(std::size_t i) const { return {left(i) + step / 2, line_y}; }
     bool along_x() const { return picture.rack.along == shop::SideAxis::X; }
     /// Of a pocket, as seen in the picture: along the rack to the right, out of the fork downward, height.
@@ -158,7 +172,11 @@ struct RackDrawing {
 
 } // namespace
 
-double rackMagnified(double forgives_mm, double room_px) { return room_px * 0.55 / std::max(forgives_mm, 1e-3); }
+std::optional<int> pocketAt(QRectF const& area, std::size_t pockets, double x, Ink const& ink) {
+    Columns const columns(inside(area), pockets, ink);
+    auto const at = static_cast<int>(std::floor((x - columns.first) / columns.step));
+    return at >= 0 && at < static_cast<int>(pockets) ? std::optional(at) : std::nullopt;
+}
 
 void paintRack(QPainter& p, QRectF const& area, RackPicture const& picture, Ink const& ink) {
     p.save();
@@ -169,7 +187,7 @@ void paintRack(QPainter& p, QRectF const& area, RackPicture const& picture, Ink 
         p.drawText(area, Qt::AlignCenter, QStringLiteral("No rack yet"));
         return p.restore();
     }
-    RackDrawing drawing{p, area.adjusted(8, 8, -8, -8), picture, ink};
+    RackDrawing drawing{p, inside(area), picture, ink};
     drawing.all();
     p.restore();
 }

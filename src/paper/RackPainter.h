@@ -22,7 +22,7 @@ struct RackPicture {
 };
 
 void paintRack(QPainter& painter, QRectF const& area, RackPicture const& picture, Ink const& ink);
-/// The magnification of what lies off the line: what a fork forgives is easily seen.
-double rackMagnified(double forgives_mm, double room_px);
+/// Which pocket is painted there, from 0; none: beside them.
+std::optional<int> pocketAt(QRectF const& area, std::size_t pockets, double x, Ink const& ink);
 
 } // namespace steady::paper

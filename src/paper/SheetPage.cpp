@@ -5,7 +5,6 @@
 #include "paper/Pdf.h"
 
 #include <QImage>
-#include <algorithm>
 
 namespace steady::paper {
 namespace {
@@ -21,7 +20,7 @@ int linesOf(SheetPage const& page) {
 
 } // namespace
 
-int paintSheet(QPainter& p, QRectF const& area, SheetPage const& page, Ink const& ink, int from) {
+int paintSheet(QPainter& p, QRectF const& area, SheetPage const& page, Ink const& ink, int from, int to) {
     p.save();
     double y = area.top();
     // Measured before it is drawn, so that a line which has no room stays whole.
@@ -57,7 +56,7 @@ int paintSheet(QPainter& p, QRectF const& area, SheetPage const& page, Ink const
             double const x = part.ticked ? ticked_indent : 0;
             auto const room = place(x, words, Ink::Type::Body);
             // At least one line stands on each page, however long it is.
-            if (room.bottom() > area.bottom() && nr - 1 > from) {
+            if (nr > to || (room.bottom() > area.bottom() && nr - 1 > from)) {
                 p.restore();
                 return nr - 1;
             }
@@ -92,21 +91,13 @@ Result<void> writeSheetPages(SheetPage const& page, Ink const& screen, QString c
     for (int from = 0; from < linesOf(page);) {
         starts.push_back(from);
         // A little less high: type on paper may be a hair larger.
-        from = paintSheet(dry, QRectF(0, 0, a4_width, a4_height * 0.97), page, ink, from);
+        from = paintSheet(dry, QRectF(0, 0, a4_width, a4_height * 0.97), page, ink, from, linesOf(page));
     }
     std::vector<Page> pages;
     for (std::size_t i = 0; i < starts.size(); ++i) {
         int const from = starts[i], to = i + 1 < starts.size() ? starts[i + 1] : linesOf(page);
         pages.push_back([&page, &ink, from, to](QPainter& p, QRectF const& area) {
-            auto some = page; // only what belongs to this page
-            int nr = 0;
-            for (auto& part : some.parts) {
-                auto const all = static_cast<int>(part.lines.size());
-                part.lines.resize(static_cast<std::size_t>(std::clamp(to - nr, 0, all)));
-                nr += all;
-            }
-            // Lines before `from` are passed over by their number, which the cut leaves as it is.
-            (void)paintSheet(p, area, some, ink, from);
+            (void)paintSheet(p, area, page, ink, from, to);
         });
     }
     return writePdf(path, page.title, pages);

@@ -16,9 +16,9 @@ struct SheetPage {
     std::vector<macros::SheetPart> parts;
 };
 
-/// From the line of that number on, counted over all parts; what has no room is left for another page. Returns the
-/// first line that was not painted; the number of all lines: none is left.
-int paintSheet(QPainter& painter, QRectF const& area, SheetPage const& page, Ink const& ink, int from = 0);
+/// The lines `from` to before `to`, counted over all parts; what has no room is left for another page. Returns the
+/// first line that was not painted; `to`, or the number of all lines: none is left.
+int paintSheet(QPainter& painter, QRectF const& area, SheetPage const& page, Ink const& ink, int from, int to);
 
 /// A PDF of A4, upright. Any thread. Error: FileWrite.
 Result<void> writeSheetPages(SheetPage const& page, Ink const& ink, QString const& path);

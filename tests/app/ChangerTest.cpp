@@ -3,6 +3,7 @@
 #include "app/Driver.h"
 
 #include "app/widgets/RunSheet.h"
+#include "paper/RackPainter.h"
 
 using namespace steady;
 using namespace Qt::StringLiterals;
@@ -92,8 +93,35 @@ private Q_SLOTS:
         QTRY_VERIFY2(drive.find<QLabel>("changer.figures")->text().contains(u"529.177"_s),
                      qPrintable(drive.find<QLabel>("changer.figures")->text()));
         drive.click("changer.section.teach");
+        // Its column in the picture, from edge to edge, is where it is painted; what is typed then belongs to it.
         auto* picture = drive.find("changer.picture");
-        QTest::mouseClick(picture, Qt::LeftButton, {}, {picture->width() * 7 / 12, picture->height() / 2}); // pocket 4
+        auto const& ink = drive.look.ink();
+        QRectF const area(0, 0, picture->width(), picture->height());
+        QImage painted(picture->size(), QImage::Format_RGB32);
+        auto const columnOf = [&](int chosen) { // as it is painted: what differs from a picture without a chosen one
+            auto const paint = [&](int which) {
+                painted.fill(ink.paper);
+                QPainter p(&painted);
+                auto const of = rack(drive);
+                paper::paintRack(
+                    p, area, {of, changer::rackState(drive.book(), {}, of), {}, {}, which, UnitSystem::Metric}, ink);
+                p.end();
+                return painted.copy(0, painted.height() - 12, painted.width(), 1);
+            };
+            auto const with = paint(chosen), without = paint(-1);
+            std::vector<int> differs;
+            for (int x = 0; x < with.width(); ++x)
+                if (with.pixel(x, 0) != without.pixel(x, 0)) differs.push_back(x);
+            return std::pair{differs.front(), differs.back()};
+        };
+        for (int const pocket : {0, 3, 5})
+            for (int const x : {columnOf(pocket).first, columnOf(pocket).second}) {
+                QTest::mouseClick(picture, Qt::LeftButton, {}, {x, picture->height() / 2});
+                drive.settle();
+                QVERIFY2(drive.find<QLabel>("changer.teach.place")->text().startsWith(u"Pocket %1:"_s.arg(pocket + 1)),
+                         qPrintable(drive.find<QLabel>("changer.teach.place")->text()));
+            }
+        QTest::mouseClick(picture, Qt::LeftButton, {}, {columnOf(3).first, picture->height() / 2});
         drive.settle();
         look(drive);
         figure(drive, "31.733");
@@ -126,7 +154,7 @@ private Q_SLOTS:
         // Not with a pocket off the line, and with a tool where it has no room.
         QVERIFY2(drive.judgement().startsWith(u"Pocket 4 does not belong to the line"_s),
                  qPrintable(drive.judgement()));
-        QVERIFY(drive.judgement().contains(u"5 and 6 do not fit side by side."_s));
+        QVERIFY(drive.judgement().contains(u"What hangs in pockets 5 and 6 does not fit side by side."_s));
         QVERIFY2(drive.judgement().contains(u"Nothing counted yet. 59 picks and drops"_s),
                  qPrintable(drive.judgement()));
         auto* steps = drive.find<app::RowsView>("changer.steps");
@@ -173,11 +201,17 @@ private Q_SLOTS:
         drive.click("changer.take_list");
         QVERIFY2(drive.notice().contains(u"Pocket 9"_s), qPrintable(drive.notice()));
         QVERIFY(!drive.find<QPlainTextEdit>("changer.list")->toPlainText().isEmpty()); // nothing is lost
-        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"pocket;x_mm;y_mm;z_mm\n4;680,233;861,940;\n"_s);
+        drive.find<QPlainTextEdit>("changer.list")
+            ->setPlainText(u"pocket;x_mm;y_mm;z_mm\n4;680,233;861,940;-102,301\n"_s);
         drive.click("changer.take_list");
         QTRY_VERIFY2(drive.judgement().contains(u"All taught pockets lie on one line."_s),
                      qPrintable(drive.judgement()));
-        QCOMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301)); // an empty cell changes nothing
+        // An empty cell was not taught: nothing of the old position is left.
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"4,680.233,861.940,\n"_s);
+        drive.click("changer.take_list");
+        QVERIFY(!rack(drive).pockets[3].z_mm);
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301));
         // What is used goes out, and reads back as it is.
         drive.click("changer.section.pockets");
         drive.prompter.path = drive.folder.filePath(u"rack.csv"_s);
@@ -206,7 +240,8 @@ private Q_SLOTS:
         drive.click("changer.take_list");
         QTRY_COMPARE(route().word, std::string("on one line"));
         drive.click("changer.section.table");
-        QVERIFY2(drive.judgement().startsWith(u"5 and 6 do not fit side by side."_s), qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().startsWith(u"What hangs in pockets 5 and 6 does not fit side by side."_s),
+                 qPrintable(drive.judgement()));
         QVERIFY(
             drive.judgement().contains(u"is 13.000 mm more than the pitch of 60.000 mm"_s)); // (50 + 92) / 2 + 2 − 60
         auto* hanging = drive.find<app::RowsView>("changer.hanging");

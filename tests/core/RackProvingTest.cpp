@@ -225,7 +225,7 @@ private Q_SLOTS:
         hang(1, {});
         hang(2, other);
         hang(3, {});
-        QVERIFY(test::near(changer::lacking_mm(rack, *book.find(narrow), *book.find(wide)), 13, 1e-9));
+        QVERIFY(test::near(changer::lacking_mm(rack, 50, 92), 13, 1e-9));
         using changer::Trouble;
         auto const with = [&](Id<shop::Assembly> spindle, Id<shop::Assembly> wanted) {
             std::vector<Trouble> found;
@@ -243,6 +243,17 @@ private Q_SLOTS:
         QCOMPARE(with(wide, narrow), std::vector{Trouble::TooWide}); // pocket 1 might hold anything
         hang(1, nowhere);
         QCOMPARE(with(wide, narrow), std::vector{Trouble::PocketOccupied});
+        // 92 beside nothing that is known, but beside a pocket that nobody has looked into: (92 + 50) / 2 + 2 = 73.
+        hang(1, {});
+        hang(2, {});
+        hang(3, other);
+        hang(0, {}, shop::Seen::Unknown);
+        QCOMPARE(with(wide, nowhere), (std::vector{Trouble::NotInRack, Trouble::TooWide}));
+        hang(0, {});
+        QCOMPARE(with(wide, nowhere), std::vector{Trouble::NotInRack});
+        hang(0, {}, shop::Seen::Unknown);
+        hang(1, nowhere);
+        hang(2, other);
         hang(3, narrow, shop::Seen::Unknown);
         QCOMPARE(with({}, narrow), std::vector{Trouble::PocketUnknown});
         hang(1, wide);

@@ -148,6 +148,27 @@ private Q_SLOTS:
         }
         QCOMPARE(racks, 3);
     }
+    /// Of three heights none can be told to be the wrong one, however many pockets there are in X and Y; of four it
+    /// can.
+    void threeHeightsDoNotTellWhich() {
+        std::vector<changer::TaughtPocket> pockets;
+        for (int i = 0; i < 7; ++i) pockets.push_back({3 + i, {100.0 + 57 * i, 31.0, std::nullopt}});
+        pockets[0].mm[2] = -80;
+        pockets[3].mm[2] = -79.2; // 0.8 too high
+        pockets[6].mm[2] = -80;
+        auto const three = *changer::fitRack(pockets, {});
+        QVERIFY(three.torn && three.suspects.empty() && three.z_checked);
+        pockets[5].mm[2] = -80;
+        pockets[1].mm[2] = -80;
+        auto const five = *changer::fitRack(pockets, {});
+        QVERIFY(!five.torn);
+        QCOMPARE(five.suspects.size(), std::size_t(1));
+        QCOMPARE(five.suspects.front().number, 6);
+        QCOMPARE(five.suspects.front().causes.front(), Cause::UnderTower);
+        // Typed in inches, or in millimetres where inches were asked for: 25.4 to 1, and 0.1 mm of teaching.
+        for (double const typed : {100.0 / 25.4, 100.0 * 25.4})
+            QCOMPARE(changer::slipsOf(typed, 100.1, 0.2).front(), Cause::InchForMm);
+    }
     /// One error of each kind, in 2,000 racks of five pockets and more; and as many honest ones.
     void oneErrorIsFoundWithItsCause() {
         int found = 0, named = 0, alone = 0, spoken = 0, racks = 0;

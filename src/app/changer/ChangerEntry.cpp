@@ -126,7 +126,7 @@ Result<void> ChangerStation::resize(int pockets) {
         if (changed.pockets[i].taught() || changed.pockets[i].tool)
             return fail(
                 Code::OutOfRange, {"pockets"},
-                fmt::format("{}: pocket {} is taught, or a tool hangs there; {}", pockets, changed.number(i), pockets),
+                fmt::format("{} pockets (pocket {} is taught, or a tool hangs there)", pockets, changed.number(i)),
                 fmt::format("{} to {}", changed.pockets.size(), shop::most_pockets));
     changed.pockets.resize(static_cast<std::size_t>(pockets));
     return put(std::move(changed), fmt::format("Rack: {} pockets", pockets));
@@ -147,7 +147,7 @@ void ChangerStation::buildTeach(QVBoxLayout* page) {
     page->addWidget(m_list);
     m_take_list = new QPushButton(u"Take these positions"_s);
     m_take_list->setObjectName(u"changer.take_list"_s);
-    m_take_list->setToolTip(u"Machine coordinates in mm; what does not fit is named below Judgement"_s);
+    m_take_list->setToolTip(u"Machine coordinates in mm; a pocket that does not fit is named under Judgement"_s);
     connect(m_take_list, &QPushButton::clicked, this, &ChangerStation::takeList);
     page->addWidget(m_take_list);
 }
@@ -168,24 +168,28 @@ void ChangerStation::takeList() {
                 fail(Code::OutOfRange, {"the list"}, fmt::format("Pocket {}", each.number),
                      fmt::format("{} to {}", changed.first_number, changed.number(changed.pockets.size() - 1)))));
         auto& pocket = changed.pockets[static_cast<std::size_t>(at)];
-        for (int axis = 0; axis < 3; ++axis)
-            if (auto const mm = each.mm[static_cast<std::size_t>(axis)]) pocket.axis(axis) = mm;
-        pocket.as_read = false;
-        pocket.teach(desk().session().now());
+        changer::teachAnew(pocket, desk().session().now());
+        for (int axis = 0; axis < 3; ++axis) pocket.axis(axis) = each.mm[static_cast<std::size_t>(axis)];
     }
     if (desk().report(put(std::move(changed), fmt::format("Positions of {} pockets, from a list", pockets->size()))))
         m_list->clear();
 }
 
-void ChangerStation::buildPockets(QVBoxLayout* page) {
-    m_pockets = new RowsView(u"changer.pockets"_s, u"Pockets"_s, desk().look());
-    m_pockets->setMinimumHeight(desk().look().px(rows_px));
-    connect(m_pockets, &RowsView::choiceChanged, this, [this] {
-        if (m_pockets->chosen() < 0 || m_pockets->chosen() == m_pocket) return;
-        m_pocket = m_pockets->chosen();
+/// A row a pocket; the one that is chosen is so in the picture and in every list.
+RowsView* ChangerStation::pocketRows(QVBoxLayout* page, QString const& name, QString const& title) {
+    auto* rows = new RowsView(name, title, desk().look());
+    rows->setMinimumHeight(desk().look().px(rows_px));
+    connect(rows, &RowsView::choiceChanged, this, [this, rows] {
+        if (rows->chosen() < 0 || rows->chosen() == m_pocket) return;
+        m_pocket = rows->chosen();
         refresh();
     });
-    page->addWidget(m_pockets);
+    page->addWidget(rows);
+    return rows;
+}
+
+void ChangerStation::buildPockets(QVBoxLayout* page) {
+    m_pockets = pocketRows(page, u"changer.pockets"_s, u"Pockets"_s);
     m_from = new Choice(u"changer.from"_s, u"Position that is used"_s, desk().look());
     m_from->box()->addItems({u"as it was taught"_s, u"where the line says"_s, u"by the pitch alone"_s});
     connect(m_from->box(), &QComboBox::activated, this, [this](int index) {
@@ -244,8 +248,8 @@ void ChangerStation::showPockets() {
     if (!there) return;
     m_from->box()->setCurrentIndex(static_cast<int>(shown.pockets[at].from));
     auto const& pocket = now.pockets[at];
-    QStringList lines{u"%1%2%3%4"_s.arg(u"mm"_s, -3).arg(u"taught"_s, 9).arg(u"line"_s, 9).arg(u"used"_s, 9)};
-    lines.front().replace(u"mm"_s, text(unitName(desk().units())));
+    QStringList lines{
+        u"%1%2%3%4"_s.arg(text(unitName(desk().units())), -3).arg(u"taught"_s, 9).arg(u"line"_s, 9).arg(u"used"_s, 9)};
     for (std::size_t axis = 0; axis < 3; ++axis) {
         QString line = u"%1"_s.arg(u"XYZ"_s.at(static_cast<qsizetype>(axis)), -3);
         for (auto const* mm : {&pocket.taught_mm, &pocket.fitted_mm, &pocket.used_mm}) {
@@ -259,14 +263,7 @@ void ChangerStation::showPockets() {
 }
 
 void ChangerStation::buildTable(QVBoxLayout* page) {
-    m_hanging = new RowsView(u"changer.hanging"_s, u"What hangs in the pockets"_s, desk().look());
-    m_hanging->setMinimumHeight(desk().look().px(rows_px));
-    connect(m_hanging, &RowsView::choiceChanged, this, [this] {
-        if (m_hanging->chosen() < 0 || m_hanging->chosen() == m_pocket) return;
-        m_pocket = m_hanging->chosen();
-        refresh();
-    });
-    page->addWidget(m_hanging);
+    m_hanging = pocketRows(page, u"changer.hanging"_s, u"What hangs in the pockets"_s);
     m_tool = new Choice(u"changer.tool"_s, u"In this pocket hangs"_s, desk().look());
     m_seen = new Choice(u"changer.seen"_s, u"And that is"_s, desk().look());
     m_seen->box()->addItems({u"not known"_s, u"believed, not seen since"_s, u"seen"_s});
@@ -274,11 +271,11 @@ void ChangerStation::buildTable(QVBoxLayout* page) {
         auto changed = rack();
         auto* pocket = chosenPocket(changed);
         if (!pocket) return;
-        auto const before = *pocket;
+        auto const before = pocket->tool;
         pocket->tool = chosenIn<shop::Assembly>(*m_tool->box(), m_tool->box()->currentIndex());
         pocket->seen = static_cast<shop::Seen>(m_seen->box()->currentIndex());
         // Whoever says what hangs there has looked.
-        if (pocket->tool != before.tool && pocket->seen == shop::Seen::Unknown) pocket->seen = shop::Seen::Known;
+        if (pocket->tool != before) pocket->seen = shop::Seen::Known;
         auto const* tool = desk().book().find(pocket->tool);
         auto const what = fmt::format("Pocket {}: {}", changed.number(static_cast<std::size_t>(m_pocket)),
                                       tool ? fmt::format("tool {}", tool->number) : std::string("empty"));
@@ -329,21 +326,15 @@ void ChangerStation::showTable() {
 
 void ChangerStation::buildProve(QVBoxLayout* page) {
     auto* note = styled(new WrappedLabel, Type::Small, Tone::Soft);
-    note->setText(u"Lifted, then dry, then empty holders, then cutters; each time all calls beside. What was counted "
-                  "since a pocket was taught is typed here when it suits."_s);
+    note->setText(
+        u"Lifted, then dry, then empty holders, then cutters: each time all the calls listed beside. What was counted "
+        "since a pocket was taught is typed here when it suits."_s);
     page->addWidget(note);
     m_save_steps = new QPushButton(u"Calls as PDF…"_s);
     m_save_steps->setObjectName(u"changer.save_steps"_s);
     connect(m_save_steps, &QPushButton::clicked, this, &ChangerStation::saveSequence);
     page->addWidget(m_save_steps);
-    m_counts = new RowsView(u"changer.counts"_s, u"Counted"_s, desk().look());
-    m_counts->setMinimumHeight(desk().look().px(rows_px));
-    connect(m_counts, &RowsView::choiceChanged, this, [this] {
-        if (m_counts->chosen() < 0 || m_counts->chosen() == m_pocket) return;
-        m_pocket = m_counts->chosen();
-        refresh();
-    });
-    page->addWidget(m_counts);
+    m_counts = pocketRows(page, u"changer.counts"_s, u"Counted"_s);
     auto form = std::make_unique<Form<shop::Pocket>>(
         desk(), page,
         [this] {
@@ -406,11 +397,7 @@ void ChangerStation::saveSequence() {
     auto const shown = rack();
     auto const sequence = changer::provingOf(shown, desk().setup().place.assembly);
     if (!sequence) return (void)desk().report(Result<void>(Failure(sequence.error())));
-    macros::SheetPart cautions{
-        "Before anything",
-        {"Spindle unable to start while a hand is near, hand at the stop, eye protection on. What "
-         "falls or opens without air or power? The maker's manual comes first."},
-        false};
+    macros::SheetPart cautions{"Before anything", {changer::beforeAHand()}, false};
     macros::SheetPart stages{"In this order, each with all the calls", changer::provingStages(), true};
     macros::SheetPart calls{"The calls, and what must be seen after each", {}, true};
     for (auto const& step : *sequence)

@@ -40,10 +40,9 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
     m_picture->setMinimumHeight(desk.look().px(260));
     m_picture->on_point = [this](QPointF at, QRectF const& area) {
-        auto const count = rack().pockets.size();
-        if (count == 0 || area.width() <= 0) return;
-        auto const i = static_cast<int>((at.x() - area.left()) / area.width() * static_cast<double>(count));
-        m_pocket = std::clamp(i, 0, static_cast<int>(count) - 1);
+        auto const pocket = paper::pocketAt(area, rack().pockets.size(), at.x(), this->desk().look().ink());
+        if (!pocket) return;
+        m_pocket = *pocket;
         m_sheet->teach(static_cast<std::size_t>(m_pocket));
         refresh();
     };
@@ -61,17 +60,11 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     picture()->addWidget(m_steps, 1);
     connect(m_sections, &Sections::opened, this, &ChangerStation::showZones);
     refresh();
-    // What has to be looked at first.
-    auto const now = state();
-    for (std::size_t i = now.pockets.size(); i-- > 0;)
-        if (now.pockets[i].suspect) m_pocket = static_cast<int>(i);
-    if (m_pocket > 0) m_sheet->teach(static_cast<std::size_t>(m_pocket));
-    refresh();
 }
 
 void ChangerStation::refresh() {
     auto const ids = changer::racksOf(desk().book(), desk().setup().place.machine);
-    if (std::find(ids.begin(), ids.end(), m_rack) == ids.end()) m_rack = ids.empty() ? Id<ToolRack>{} : ids.front();
+    if (std::find(ids.begin(), ids.end(), m_rack) == ids.end()) show(ids.empty() ? Id<ToolRack>{} : ids.front());
     {
         QSignalBlocker const quiet(m_racks->box());
         m_racks->box()->clear();
@@ -133,7 +126,7 @@ void ChangerStation::addRack() {
     Id<ToolRack> const id{desk().nextId(change)};
     change.put(id, std::move(made));
     if (!desk().report(desk().commit(std::move(change)))) return;
-    m_rack = id;
+    show(id);
     m_sections->open(u"rack"_s);
     refresh();
 }
@@ -145,22 +138,29 @@ void ChangerStation::retire() {
 }
 
 void ChangerStation::chooseRack(int index) {
-    m_rack = chosenIn<ToolRack>(*m_racks->box(), index);
-    m_pocket = 0;
-    m_sheet->teach(0);
+    show(chosenIn<ToolRack>(*m_racks->box(), index));
     refresh();
+}
+
+/// At the pocket that has to be looked at first.
+void ChangerStation::show(Id<ToolRack> id) {
+    m_rack = id;
+    m_pocket = 0;
+    auto const now = state();
+    for (std::size_t i = now.pockets.size(); i-- > 0;)
+        if (now.pockets[i].suspect) m_pocket = static_cast<int>(i);
+    m_sheet->teach(static_cast<std::size_t>(m_pocket));
 }
 
 Result<std::string> ChangerStation::keepFigure(std::size_t pocket, int axis, TypedLength const& typed, bool twice) {
     auto changed = rack();
     if (!twice)
         if (auto const against = changer::doubt(desk().book(), desk().setup(), changed, pocket, axis, typed))
-            return against->words;
+            return *against;
     auto& at = changed.pockets[pocket];
-    if (axis == 0) at.as_read = false; // taught anew
+    if (axis == 0) changer::teachAnew(at, desk().session().now());
     at.as_read = at.as_read || twice;
     at.axis(axis) = typed.mm;
-    at.teach(desk().session().now());
     auto const kept =
         put(std::move(changed), fmt::format("Pocket {}: {} {}", rack().number(pocket), "XYZ"[axis], typed.as_typed));
     if (!kept) return Failure(kept.error());
@@ -227,12 +227,7 @@ void ChangerStation::judge() {
             said.insert(said.end(), room.begin(), room.end());
         }
     }
-    said.push_back({Severity::Note,
-                    "Before a hand goes near fork, drawbar or pocket",
-                    "What falls or opens without air or power? Spindle unable to start, hand at the stop, eye "
-                    "protection on. Pressure and electrical work: the maker's manual, local codes and licensed people "
-                    "come first.",
-                    {}});
+    said.push_back({Severity::Note, "Before a hand goes near fork, drawbar or pocket", changer::beforeAHand(), {}});
     judgement()->show(said);
 }
 

@@ -48,6 +48,8 @@ private:
     void addRack();
     void retire();
     void chooseRack(int index);
+    void show(Id<shop::ToolRack> id);
+    RowsView* pocketRows(QVBoxLayout* page, QString const& name, QString const& title);
     Result<void> resize(int pockets);
     /// As TeachSheet::Keep.
     Result<std::string> keepFigure(std::size_t pocket, int axis, TypedLength const& typed, bool twice);

@@ -5,7 +5,6 @@
 #include "app/widgets/When.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
-#include "core/macros/Figures.h"
 #include "core/quantity/WorkOffset.h"
 
 #include <QClipboard>
@@ -64,8 +63,7 @@ SendView::SendView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, QObject
     entry->addWidget(note);
     m_anew = button(u"Begin anew"_s, "macro.send.anew", [this] {
         begin();
-        fill();
-        Q_EMIT moved();
+        changed();
     });
     entry->addWidget(m_anew);
     m_pieces = new RowsView(u"macro.send.pieces"_s, u"The segments"_s, look);
@@ -90,8 +88,7 @@ SendView::SendView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, QObject
                     [this] { QGuiApplication::clipboard()->setText(m_piece->toPlainText()); });
     m_sent = button(u"It was sent, and ended without an alarm"_s, "macro.send.sent", [this] {
         m_sending->send();
-        fill();
-        Q_EMIT moved();
+        changed();
     });
     row->addWidget(m_copy);
     row->addWidget(m_sent, 1);
@@ -109,13 +106,11 @@ SendView::SendView(Desk& desk, QVBoxLayout* entry, QVBoxLayout* picture, QObject
     row = new QHBoxLayout;
     m_done = button(u"Done"_s, "macro.send.done", [this] {
         m_sending->done();
-        fill();
-        Q_EMIT moved();
+        changed();
     });
     m_back = button(u"Type the last figure again"_s, "macro.send.back", [this] {
         m_sending->takeBack();
-        fill();
-        Q_EMIT moved();
+        changed();
     });
     row->addWidget(m_done, 1);
     row->addWidget(m_back, 1);
@@ -152,9 +147,13 @@ Result<void> SendView::answer(QString const& typed) {
                     "−10 000 to 10 000 mm");
     m_replaced = false;
     m_sending->answer(length->mm);
+    changed();
+    return {};
+}
+
+void SendView::changed() {
     fill();
     Q_EMIT moved();
-    return {};
 }
 
 void SendView::fill() {

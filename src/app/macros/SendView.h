@@ -30,6 +30,7 @@ Q_SIGNALS:
 
 private:
     void begin();
+    void changed();
     void fill();
     void fillPieces();
     void fillQuestion();

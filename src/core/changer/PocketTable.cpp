@@ -34,8 +34,8 @@ double hanging_mm(shop::ToolRack const& rack, shop::Assembly const& tool) {
     return std::max({tool.diameter_mm, tool.largest_mm, rack.flange_mm});
 }
 
-double lacking_mm(shop::ToolRack const& rack, shop::Assembly const& one, shop::Assembly const& other) {
-    return (hanging_mm(rack, one) + hanging_mm(rack, other)) / 2 + rack.gap_mm - rack.pitch_mm;
+double lacking_mm(shop::ToolRack const& rack, double one_mm, double other_mm) {
+    return (one_mm + other_mm) / 2 + rack.gap_mm - rack.pitch_mm;
 }
 
 std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
@@ -43,19 +43,18 @@ std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop
     std::vector<CallTrouble> found;
     auto const* to = book.find(wanted);
     auto const* from = book.find(spindle);
-    if (!to) return {{Trouble::NotInRack, 0, "No tool is called."}};
+    if (!to) return {{Trouble::NotInRack, "No tool is called."}};
     if (wanted == spindle)
-        return {
-            {Trouble::SameTool, 0, fmt::format("Tool {} is in the spindle: nothing is to be changed.", to->number)}};
+        return {{Trouble::SameTool, fmt::format("Tool {} is in the spindle: nothing is to be changed.", to->number)}};
     auto const places = placesOf(racks);
     auto const holds = [&](Id<shop::Assembly> tool) {
         return std::find_if(places.begin(), places.end(), [&](Place const& each) { return each.at().tool == tool; });
     };
     auto const at = holds(wanted);
     if (at == places.end())
-        found.push_back({Trouble::NotInRack, 0, fmt::format("Tool {} hangs in no pocket of the table.", to->number)});
+        found.push_back({Trouble::NotInRack, fmt::format("Tool {} hangs in no pocket of the table.", to->number)});
     else if (at->at().seen == shop::Seen::Unknown)
-        found.push_back({Trouble::PocketUnknown, at->number(),
+        found.push_back({Trouble::PocketUnknown,
                          fmt::format("Nobody has seen that tool {} hangs in pocket {}.", to->number, at->number())});
     if (!from) return found;
     // Put away into a pocket that is empty, and that nothing beside it makes too narrow.
@@ -63,9 +62,8 @@ std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop
     for (auto const& each : places)
         if (!each.at().tool && each.at().seen != shop::Seen::Unknown) empty.push_back(each);
     if (auto const back = holds(spindle); back != places.end())
-        found.push_back(
-            {Trouble::PocketOccupied, back->number(),
-             fmt::format("Tool {} is said to be in the spindle and in pocket {}.", from->number, back->number())});
+        found.push_back({Trouble::PocketOccupied, fmt::format("Tool {} is said to be in the spindle and in pocket {}.",
+                                                              from->number, back->number())});
     bool fits = false;
     std::string narrow;
     for (auto const& each : empty) {
@@ -75,20 +73,25 @@ std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop
             if (other < 0 || other >= static_cast<long>(each.rack->pockets.size())) continue;
             auto const& pocket = each.rack->pockets[static_cast<std::size_t>(other)];
             auto const* neighbour = book.find(pocket.tool);
-            if (pocket.tool == wanted || !neighbour) continue; // it is taken out before, or nothing hangs there
-            if (lacking_mm(*each.rack, *from, *neighbour) > 0) {
-                beside = false;
-                narrow += fmt::format(" Pocket {}: too wide beside tool {}.", each.number(), neighbour->number);
-            }
+            if (pocket.tool == wanted && neighbour) continue; // it is taken out before
+            // Where nobody has looked a holder may hang.
+            bool const unseen = !neighbour && pocket.seen == shop::Seen::Unknown;
+            double const wide_mm = neighbour ? hanging_mm(*each.rack, *neighbour) : unseen ? each.rack->flange_mm : 0;
+            if (wide_mm <= 0 || lacking_mm(*each.rack, hanging_mm(*each.rack, *from), wide_mm) <= 0) continue;
+            beside = false;
+            narrow += fmt::format(" Pocket {}: too wide beside {}.", each.number(),
+                                  neighbour ? fmt::format("tool {}", neighbour->number)
+                                            : fmt::format("pocket {}, which nobody has looked into",
+                                                          each.rack->number(static_cast<std::size_t>(other))));
         }
         fits = fits || beside;
     }
     if (empty.empty())
-        found.push_back({Trouble::PocketOccupied, 0,
+        found.push_back({Trouble::PocketOccupied,
                          fmt::format("No pocket is known to be empty: nowhere to put tool {}.", from->number)});
     else if (!fits)
-        found.push_back({Trouble::TooWide, empty.front().number(),
-                         fmt::format("No empty pocket has room for tool {}.{}", from->number, narrow)});
+        found.push_back(
+            {Trouble::TooWide, fmt::format("No empty pocket has room for tool {}.{}", from->number, narrow)});
     return found;
 }
 
@@ -98,6 +101,19 @@ std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::Zero
     std::vector<zeroing::Judgement> said;
     if (shown >= racks.size()) return said;
     auto const& rack = racks[shown];
+    for (std::size_t k = 0; k < racks.size(); ++k) {
+        auto const& other = racks[k];
+        auto const last = [](shop::ToolRack const& of) {
+            return of.first_number + static_cast<int>(of.pockets.size()) - 1;
+        };
+        if (k != shown && other.first_number <= last(rack) && rack.first_number <= last(other))
+            said.push_back({Severity::Bad,
+                            fmt::format("“{}” has some of the same pocket numbers.", other.name),
+                            fmt::format("{} to {} here, {} to {} there: a call would mean two pockets. Number one of "
+                                        "them on (Rack).",
+                                        rack.first_number, last(rack), other.first_number, last(other)),
+                            {}});
+    }
     for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
         auto const& pocket = rack.pockets[i];
         auto const* tool = book.find(pocket.tool);
@@ -109,7 +125,7 @@ std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::Zero
                             {}});
         for (auto const& other : racks)
             for (std::size_t k = 0; k < other.pockets.size(); ++k)
-                if (other.pockets[k].tool == pocket.tool && other.number(k) > rack.number(i))
+                if (other.pockets[k].tool == pocket.tool && other.number(k) > rack.number(i)) // each pair once
                     said.push_back({Severity::Bad,
                                     fmt::format("Tool {} hangs in two pockets, {} and {}.", tool->number,
                                                 rack.number(i), other.number(k)),
@@ -118,15 +134,16 @@ std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::Zero
         if (i + 1 >= rack.pockets.size()) continue;
         auto const* next = book.find(rack.pockets[i + 1].tool);
         if (!next) continue;
-        if (double const lacks = lacking_mm(rack, *tool, *next); lacks > 0)
+        double const wide_mm = hanging_mm(rack, *tool), next_mm = hanging_mm(rack, *next);
+        if (double const lacks = lacking_mm(rack, wide_mm, next_mm); lacks > 0)
             said.push_back({Severity::Bad,
-                            fmt::format("{} and {} do not fit side by side.", rack.number(i), rack.number(i + 1)),
+                            fmt::format("What hangs in pockets {} and {} does not fit side by side.", rack.number(i),
+                                        rack.number(i + 1)),
                             fmt::format("({} + {}) / 2 + {} is {} more than the pitch of {}. Leave the pocket beside "
                                         "{} empty.",
-                                        lengthNumber(hanging_mm(rack, *tool), units),
-                                        lengthNumber(hanging_mm(rack, *next), units), lengthNumber(rack.gap_mm, units),
-                                        lengthText(lacks, units), lengthText(rack.pitch_mm, units),
-                                        toolWords(hanging_mm(rack, *tool) > hanging_mm(rack, *next) ? *tool : *next)),
+                                        lengthNumber(wide_mm, units), lengthNumber(next_mm, units),
+                                        lengthNumber(rack.gap_mm, units), lengthText(lacks, units),
+                                        lengthText(rack.pitch_mm, units), toolWords(wide_mm > next_mm ? *tool : *next)),
                             {}});
     }
     int unknown = 0, believed = 0;
@@ -147,7 +164,7 @@ std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::Zero
                         {}});
     if (believed > 0)
         said.push_back({Severity::Note,
-                        fmt::format("{} believed, not seen since.", believed),
+                        fmt::format("What hangs in {} of them is believed, not seen since.", believed),
                         "After a recovery or a tool moved by hand: look again.",
                         {}});
     std::map<std::string, std::string> tools_by_trouble;

@@ -17,17 +17,18 @@ namespace steady::changer {
 /// Largest diameter of what hangs there: cutter, nut or flange.
 double hanging_mm(shop::ToolRack const& rack, shop::Assembly const& tool);
 /// (D of the one + D of the other) / 2 + gap, less the pitch: positive, they do not fit.
-double lacking_mm(shop::ToolRack const& rack, shop::Assembly const& one, shop::Assembly const& other);
-enum class Trouble { SameTool, PocketOccupied, PocketEmpty, PocketUnknown, SpindleUnknown, TooWide, NotInRack };
+double lacking_mm(shop::ToolRack const& rack, double one_mm, double other_mm);
+
+enum class Trouble { SameTool, PocketOccupied, PocketUnknown, TooWide, NotInRack };
 struct CallTrouble {
     Trouble what = Trouble::NotInRack;
-    int pocket = 0; ///< 0: none
     std::string words;
 };
 /// What speaks against putting the tool of the spindle away and taking that one. `spindle`: none: it is empty.
 std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
                                      Id<shop::Assembly> spindle, Id<shop::Assembly> wanted);
 
+/// `racks`: all of the machine; `shown`: the one that is spoken of.
 std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::ZeroSetup const& setup,
                                            std::vector<shop::ToolRack> const& racks, std::size_t shown,
                                            UnitSystem units);

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changer/Rack.h"
 
+#include "core/facts/Facts.h"
 #include "core/zeroing/PlateZero.h"
 
 #include <algorithm>
@@ -64,7 +65,7 @@ std::vector<Id<shop::ToolRack>> racksOf(facts::Reader const& book, Id<shop::Mach
 std::array<shop::Used, 3> figuresOf(Id<shop::ToolRack> id, shop::ToolRack const& rack, std::size_t pocket) {
     std::array<shop::Used, 3> figures;
     for (std::size_t axis = 0; axis < 3; ++axis)
-        figures[axis] = {fmt::format("pocket {} {}", rack.number(pocket), "XYZ"[axis]), id.value,
+        figures[axis] = {fmt::format("pocket {} {}", pocket + 1, "XYZ"[axis]), id.value,
                          rack.pockets[pocket].at_mm()[axis]};
     return figures;
 }
@@ -77,7 +78,7 @@ std::vector<TaughtPocket> taughtOf(shop::ToolRack const& rack) {
 
 RackLimits limitsOf(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack) {
     RackLimits limits{rack.scatter_mm, rack.forgives_mm, {}};
-    auto const zero = zeroing::plateZero(book, setup);
+    auto const& zero = book.ask<zeroing::plateZero>(setup, std::optional<shop::Contact>());
     if (zero && zero->chain) limits.work_zero_mm[2] = zero->chain->sum().mm;
     return limits;
 }
@@ -110,6 +111,12 @@ RackState rackState(facts::Reader const& book, shop::ZeroSetup const& setup, sho
         state.pockets.push_back(std::move(made));
     }
     return state;
+}
+
+void teachAnew(shop::Pocket& pocket, std::int64_t now_utc_ms) {
+    pocket.x_mm = pocket.y_mm = pocket.z_mm = std::nullopt;
+    pocket.as_read = false;
+    pocket.teach(now_utc_ms);
 }
 
 namespace {
@@ -145,13 +152,9 @@ std::optional<Expected> expectedAt(facts::Reader const& book, shop::ZeroSetup co
         }
         auto const fit = fitRack(alone, limitsOf(book, setup, rack));
         if (!fit) return std::nullopt;
-        double const n = static_cast<double>(known.size());
-        double mean = 0, square = 0;
-        for (auto const* each : known) mean += each->number / n;
-        for (auto const* each : known) square += (each->number - mean) * (each->number - mean);
-        double const leverage = 1 / n + (number - mean) * (number - mean) / square;
-        // Pitch as the maker gives it, in a direction that nobody has measured, is no better than that.
-        return Expected{*fit->fitted(number, 0), rack.scatter_mm * std::sqrt(1 + leverage)};
+        int const steps = number - fit->first_number;
+        auto const& line = *fit->lines[0];
+        return Expected{line.at(steps), rack.scatter_mm * std::sqrt(1 + line.leverage(steps))};
     }
     int const steps = number - known.front()->number;
     double const way_mm = std::abs(steps) * rack.pitch_mm, base = *known.front()->mm[static_cast<std::size_t>(axis)];
@@ -163,36 +166,34 @@ std::optional<Expected> expectedAt(facts::Reader const& book, shop::ZeroSetup co
 
 } // namespace
 
-std::optional<Doubt> doubt(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack,
-                           std::size_t pocket, int axis, TypedLength const& typed) {
+std::optional<std::string> doubt(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack,
+                                 std::size_t pocket, int axis, TypedLength const& typed) {
     auto const* machine = book.find(rack.machine);
     auto const name = "XYZ"[axis];
     auto const shown = [&](double mm) { return lengthText(mm, book.units()); };
     constexpr int all_decimals = 2;
-    auto const expected = expectedAt(book, setup, rack, pocket, axis);
     constexpr double explains = 4;
-    if (expected && std::abs(typed.mm - expected->mm) > std::max(rack.forgives_mm, explains * expected->sure_mm)) {
-        Doubt made{slipsOf(typed.mm, expected->mm, explains * expected->sure_mm), expected->mm, {}};
-        auto const zero = limitsOf(book, setup, rack).work_zero_mm[static_cast<std::size_t>(axis)];
-        if (zero && std::abs(typed.mm + *zero - expected->mm) <= explains * expected->sure_mm)
-            made.causes.insert(made.causes.begin(), Cause::WorkForMachine);
-        made.words = fmt::format("{} {} does not fit its neighbours: they say about {}.", name, shown(typed.mm),
-                                 shown(expected->mm));
-        for (auto const cause : made.causes) made.words += " " + causeWords(cause);
-        return made;
+    if (auto const expected = expectedAt(book, setup, rack, pocket, axis)) {
+        double const sure_mm = explains * expected->sure_mm;
+        if (std::abs(typed.mm - expected->mm) > std::max(rack.forgives_mm, sure_mm)) {
+            auto causes = slipsOf(typed.mm, expected->mm, sure_mm);
+            auto const zero = limitsOf(book, setup, rack).work_zero_mm[static_cast<std::size_t>(axis)];
+            if (zero && std::abs(typed.mm + *zero - expected->mm) <= sure_mm)
+                causes.insert(causes.begin(), Cause::WorkForMachine);
+            return fmt::format("{} {} does not fit its neighbours: they say about {}. {}", name, shown(typed.mm),
+                               shown(expected->mm), causeWords(causes));
+        }
     }
     if (machine && !machine->axes[static_cast<std::size_t>(axis)].contains(typed.mm)) {
         auto const& travel = machine->axes[static_cast<std::size_t>(axis)];
-        Doubt made{{Cause::WorkForMachine}, {}, {}};
-        if (travel.contains(-typed.mm)) made.causes.insert(made.causes.begin(), Cause::Sign);
-        made.words = fmt::format("{} {} lies outside the travel, {} to {}.", name, shown(typed.mm),
-                                 lengthNumber(travel.low_mm, book.units()), shown(travel.high_mm));
-        for (auto const cause : made.causes) made.words += " " + causeWords(cause);
-        return made;
+        std::vector<Cause> causes;
+        if (travel.contains(-typed.mm)) causes.push_back(Cause::Sign);
+        causes.push_back(Cause::WorkForMachine);
+        return fmt::format("{} {} lies outside the travel, {} to {}. {}", name, shown(typed.mm),
+                           lengthNumber(travel.low_mm, book.units()), shown(travel.high_mm), causeWords(causes));
     }
     if (decimalsOf(typed.as_typed) < all_decimals)
-        return Doubt{
-            {Cause::DecimalsLost}, {}, fmt::format("{} {} was typed without all its decimals.", name, typed.as_typed)};
+        return fmt::format("{} {} was typed without all its decimals.", name, typed.as_typed);
     return std::nullopt;
 }
 

@@ -15,7 +15,7 @@ namespace steady::changer {
 /// The racks of a machine, by the number of their first pocket.
 std::vector<Id<shop::ToolRack>> racksOf(facts::Reader const& book, Id<shop::Machine> machine);
 
-/// What was typed of a pocket, taught or not, as results rest on it: “pocket 4 X”.
+/// What was typed of a pocket, taught or not, as results rest on it: “pocket 4 X”, by its place, whatever its number.
 std::array<shop::Used, 3> figuresOf(Id<shop::ToolRack> id, shop::ToolRack const& rack, std::size_t pocket);
 
 std::vector<TaughtPocket> taughtOf(shop::ToolRack const& rack);
@@ -42,17 +42,18 @@ RackState rackState(facts::Reader const& book, shop::ZeroSetup const& setup, sho
 
 /// Mounting, fit, pockets and what goes into the control, as sentences.
 std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack const& rack, UnitSystem units);
-std::string causeWords(Cause cause);
+/// “Two digits swapped? The fork bent …?”
+std::string causeWords(std::vector<Cause> const& causes);
 char const* verdictWords(Verdict verdict);
+/// What falls, opens or starts, for whoever reaches in.
+std::string beforeAHand();
 
-/// Why a figure is asked again as it is taught.
-struct Doubt {
-    std::vector<Cause> causes;
-    std::optional<double> expected_mm; ///< where neighbours or pitch say; none: only the travel was looked at
-    std::string words;
-};
-/// `typed`: with all its digits. None: nothing speaks against it.
-std::optional<Doubt> doubt(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack,
-                           std::size_t pocket, int axis, TypedLength const& typed);
+/// A pocket is taught anew: none of its old figures is left, nor what was counted with them.
+void teachAnew(shop::Pocket& pocket, std::int64_t now_utc_ms);
+
+/// Why a figure is asked again as it is taught, as sentences; `typed`: with all its digits. None: nothing speaks
+/// against it.
+std::optional<std::string> doubt(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack,
+                                 std::size_t pocket, int axis, TypedLength const& typed);
 
 } // namespace steady::changer

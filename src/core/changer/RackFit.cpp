@@ -21,31 +21,24 @@ constexpr double explains = 4;
 /// A fork gives way by no more; what is farther off was never at that pocket.
 constexpr double most_bent_mm = 6;
 
-struct Line {
-    AxisLine line;
-    std::vector<double> leverage; ///< by pocket; of one that is not in it: of its forecast
-};
-
 /// Through the pockets that are `in` and taught on that axis. None: fewer than two.
-std::optional<Line> lineThrough(std::span<TaughtPocket const> pockets, std::vector<bool> const& in, std::size_t axis,
-                                int first_number) {
+std::optional<AxisLine> lineThrough(std::span<TaughtPocket const> pockets, std::vector<bool> const& in,
+                                    std::size_t axis, int first_number) {
     std::vector<double> design, values;
+    double sum = 0;
     for (std::size_t i = 0; i < pockets.size(); ++i)
         if (in[i] && pockets[i].mm[axis]) {
-            design.insert(design.end(), {1.0, static_cast<double>(pockets[i].number - first_number)});
+            double const steps = pockets[i].number - first_number;
+            design.insert(design.end(), {1.0, steps});
             values.push_back(*pockets[i].mm[axis]);
+            sum += steps;
         }
     auto const fit = statistics::leastSquares(design, 2, values);
     if (!fit) return std::nullopt;
-    Line made{{fit->coefficients[0], fit->coefficients[1], static_cast<int>(values.size())}, {}};
-    double const n = static_cast<double>(values.size());
-    double mean = 0, square = 0;
-    for (std::size_t i = 1; i < design.size(); i += 2) mean += design[i] / n;
-    for (std::size_t i = 1; i < design.size(); i += 2) square += (design[i] - mean) * (design[i] - mean);
-    for (auto const& pocket : pockets) {
-        double const x = pocket.number - first_number - mean;
-        made.leverage.push_back(1 / n + x * x / square);
-    }
+    AxisLine made{fit->coefficients[0], fit->coefficients[1], static_cast<int>(values.size())};
+    made.middle = sum / made.pockets;
+    for (std::size_t i = 1; i < design.size(); i += 2)
+        made.square += (design[i] - made.middle) * (design[i] - made.middle);
     return made;
 }
 
@@ -80,8 +73,7 @@ bool decimalsLost(double typed_mm, double expected_mm, double off_mm) {
 std::vector<Cause> slipsOf(double typed_mm, double expected_mm, double off_mm) {
     auto const near = [&](double mm) { return std::abs(mm - expected_mm) <= off_mm; };
     std::vector<Cause> found;
-    if (near(typed_mm * 25.4) || std::abs(typed_mm / 25.4 - expected_mm) <= off_mm / 25.4)
-        found.push_back(Cause::InchForMm);
+    if (near(typed_mm * 25.4) || near(typed_mm / 25.4)) found.push_back(Cause::InchForMm);
     if (near(-typed_mm)) found.push_back(Cause::Sign);
     for (double const by : {0.001, 0.01, 0.1, 10.0, 100.0, 1000.0})
         if (near(typed_mm * by)) {
@@ -159,48 +151,50 @@ Result<RackFit> fitRack(std::span<TaughtPocket const> pockets, RackLimits const&
 
     // The one that fits worst is taken out, and the others are looked at again.
     std::vector<bool> in(pockets.size(), true);
-    std::array<std::optional<Line>, 3> lines;
+    auto& lines = fit.lines;
     auto const lay = [&] {
         for (std::size_t axis = 0; axis < 3; ++axis) lines[axis] = lineThrough(pockets, in, axis, fit.first_number);
     };
     for (lay();; lay()) {
         std::size_t worst = 0;
-        double worst_square = 0, loudest = 0;
+        double worst_square = 0, loudest = 0, of_three = 0;
         for (std::size_t i = 0; i < pockets.size(); ++i) {
             if (!in[i]) continue;
             double square = 0, loud = 0;
             for (std::size_t axis = 0; axis < 3; ++axis) {
                 auto const& line = lines[axis];
-                if (!line || !pockets[i].mm[axis] || line->line.pockets < 3) continue;
-                double const left = 1 - line->leverage[i];
-                double const off = *pockets[i].mm[axis] - line->line.at(pockets[i].number - fit.first_number);
+                if (!line || !pockets[i].mm[axis] || line->pockets < 3) continue;
+                int const steps = pockets[i].number - fit.first_number;
+                double const left = 1 - line->leverage(steps);
+                double const off = *pockets[i].mm[axis] - line->at(steps);
                 double const z = std::abs(off) / (limits.scatter_mm * std::sqrt(left));
                 // Where the others say is farther away than the line, which this one has pulled.
-                if (std::abs(off) / left > limits.forgives_mm) loud = std::max(loud, z);
+                bool const matters = std::abs(off) / left > limits.forgives_mm;
+                // Of three each lies off by the same share: nothing tells which one it is.
+                if (line->pockets == 3) {
+                    if (matters) of_three = std::max(of_three, z);
+                    continue;
+                }
+                if (matters) loud = std::max(loud, z);
                 square += z * z;
             }
             if (square > worst_square) worst_square = square, worst = i, loudest = loud;
         }
-        if (loudest < speaks) break;
-        // With three nothing tells which one it is: each lies off by the same share.
-        int const belong = static_cast<int>(std::count(in.begin(), in.end(), true));
-        if (belong < 4) {
-            fit.torn = true;
+        if (loudest < speaks) {
+            fit.torn = of_three >= speaks;
             break;
         }
         in[worst] = false;
     }
 
-    for (std::size_t axis = 0; axis < 3; ++axis)
-        if (lines[axis]) fit.lines[axis] = lines[axis]->line;
-    auto const& x = *fit.lines[0];
-    auto const& y = *fit.lines[1];
+    auto const& x = *lines[0];
+    auto const& y = *lines[1];
     fit.pitch_mm = std::hypot(x.step_mm, y.step_mm);
     double const angle = std::atan2(y.step_mm, x.step_mm);
     fit.skew_rad = angle - std::round(angle / (std::numbers::pi / 2)) * (std::numbers::pi / 2);
-    if (fit.lines[2] && fit.pitch_mm > 0) fit.z_slope = fit.lines[2]->step_mm / fit.pitch_mm;
+    if (lines[2] && fit.pitch_mm > 0) fit.z_slope = lines[2]->step_mm / fit.pitch_mm;
     fit.xy_checked = std::min(x.pockets, y.pockets) > 2;
-    fit.z_checked = fit.lines[2] && fit.lines[2]->pockets > 2;
+    fit.z_checked = lines[2] && lines[2]->pockets > 2;
     double squares = 0;
     int belong = 0;
     for (std::size_t i = 0; i < pockets.size(); ++i) {
@@ -223,7 +217,7 @@ Result<RackFit> fitRack(std::span<TaughtPocket const> pockets, RackLimits const&
         for (std::size_t axis = 0; axis < 3; ++axis) {
             if (!residual[axis]) continue;
             suspect.expected_mm[axis] = *fit.fitted(pocket.number, static_cast<int>(axis));
-            sure_mm[axis] = limits.scatter_mm * std::sqrt(1 + lines[axis]->leverage[i]);
+            sure_mm[axis] = limits.scatter_mm * std::sqrt(1 + lines[axis]->leverage(pocket.number - fit.first_number));
             if (std::abs(*residual[axis]) > std::max(limits.forgives_mm, 3 * sure_mm[axis]))
                 suspect.off_mm[axis] = *residual[axis];
         }

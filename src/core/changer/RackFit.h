@@ -66,7 +66,10 @@ struct Suspect {
 struct AxisLine {
     double first_mm = 0, step_mm = 0; ///< at the pocket of the lowest number; from one number to the next
     int pockets = 0;                  ///< that it was laid through
+    double middle = 0, square = 0;    ///< of their steps: mean, and sum of squares about it
     double at(int steps) const { return first_mm + steps * step_mm; }
+    /// How much a pocket there pulls the line, or would; the variance of a forecast is 1 + that, of one reading.
+    double leverage(int steps) const { return 1.0 / pockets + (steps - middle) * (steps - middle) / square; }
 };
 
 struct RackFit {

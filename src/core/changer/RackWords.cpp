@@ -9,7 +9,9 @@
 
 namespace steady::changer {
 
-std::string causeWords(Cause cause) {
+namespace {
+
+char const* question(Cause cause) {
     switch (cause) {
     case Cause::InchForMm: return "Inches for millimetres?";
     case Cause::Sign: return "A minus too many or too few?";
@@ -21,7 +23,20 @@ std::string causeWords(Cause cause) {
     case Cause::BentFork: return "The fork bent or tilted, or the pin not in its middle?";
     case Cause::UnderTower: return "Paint, a chip or a burr under the tower?";
     }
-    return {};
+    return "";
+}
+
+} // namespace
+
+std::string causeWords(std::vector<Cause> const& causes) {
+    std::string words;
+    for (auto const cause : causes) words += fmt::format("{}{}", words.empty() ? "" : " ", question(cause));
+    return words;
+}
+
+std::string beforeAHand() {
+    return "What falls or opens without air or power? Spindle unable to start, hand at the stop, eye protection on. "
+           "Pressure and electrical work: the maker's manual, local codes and licensed people come first.";
 }
 
 char const* verdictWords(Verdict verdict) {
@@ -45,8 +60,6 @@ zeroing::Judgement pocketWords(PocketState const& pocket, UnitSystem units) {
         if (suspect.off_mm[axis] != 0)
             off += fmt::format("{}{} {}", off.empty() ? "" : ", ", "XYZ"[axis],
                                lengthText(suspect.off_mm[axis], units, Sign::Always));
-    std::string causes;
-    for (auto const cause : suspect.causes) causes += " " + causeWords(cause);
     auto const remedy = pocket.verdict == Verdict::LookAtFork
                             ? " It was read twice: look at the fork from the side with a straightedge."
                         : pocket.verdict == Verdict::LookUnderTower
@@ -54,7 +67,7 @@ zeroing::Judgement pocketWords(PocketState const& pocket, UnitSystem units) {
                             : " Teach it again.";
     return {Severity::Bad,
             fmt::format("Pocket {} does not belong to the line: {}.", pocket.number, verdictWords(pocket.verdict)),
-            off + " off where the others say." + causes + remedy,
+            off + " off where the others say. " + causeWords(suspect.causes) + remedy,
             {}};
 }
 
@@ -162,12 +175,16 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
     } else {
         for (auto const& pocket : state.pockets)
             if (pocket.holder_z_mm) {
-                said.push_back({Severity::Note,
-                                fmt::format("Pocket {}: {}", pocket.number, seatSum(pocket, rack, units)),
-                                "Z of the touch and the seat, for release and pick-up alike; the approach is counted "
-                                "from there. Is the seat already in the control's own macro? Then it goes into one of "
-                                "the two places, never both.",
-                                {}});
+                said.push_back(
+                    {Severity::Note,
+                     fmt::format("Pocket {}: {}", pocket.number, seatSum(pocket, rack, units)),
+                     fmt::format("Z of the touch and the seat, for release and pick-up alike. A pick-up "
+                                 "ends {} higher, at {}; both come from {}. ",
+                                 lengthText(rack.lift_mm, units), lengthText(*pocket.holder_z_mm + rack.lift_mm, units),
+                                 lengthText(*pocket.holder_z_mm + rack.approach_mm, units)) +
+                         "Is the seat already in the control's own macro? Then it goes into one of "
+                         "the two places, never both.",
+                     {}});
                 break;
             }
     }

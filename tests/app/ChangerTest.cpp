@@ -212,6 +212,17 @@ private Q_SLOTS:
         QVERIFY(!rack(drive).pockets[3].z_mm);
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301));
+        // By hand the same: without a Z the old one is gone, whatever it was.
+        press(sheet(drive), Qt::Key_1, drive); // homed; it stands at pocket 4, which was off
+        look(drive);
+        QVERIFY2(sheet(drive)->question() == u"Machine X of pocket 4"_s, qPrintable(sheet(drive)->question()));
+        figure(drive, "680.233");
+        figure(drive, "861.940");
+        press(sheet(drive), Qt::Key_1, drive);
+        QCOMPARE(rack(drive).pockets[3].x_mm, std::optional(680.233));
+        QVERIFY(!rack(drive).pockets[3].z_mm);
+        for (int back = 0; back < 2; ++back) drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301));
         // What is used goes out, and reads back as it is.
         drive.click("changer.section.pockets");
         drive.prompter.path = drive.folder.filePath(u"rack.csv"_s);

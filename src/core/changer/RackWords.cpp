@@ -179,7 +179,7 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                     {Severity::Note,
                      fmt::format("Pocket {}: {}", pocket.number, seatSum(pocket, rack, units)),
                      fmt::format("Z of the touch and the seat, for release and pick-up alike. A pick-up "
-                                 "ends {} higher, at {}; both come from {}. ",
+                                 "ends {} higher, at {}; each comes down from {}. ",
                                  lengthText(rack.lift_mm, units), lengthText(*pocket.holder_z_mm + rack.lift_mm, units),
                                  lengthText(*pocket.holder_z_mm + rack.approach_mm, units)) +
                          "Is the seat already in the control's own macro? Then it goes into one of "

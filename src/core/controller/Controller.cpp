@@ -47,6 +47,10 @@ void Controller::bindNames() {
     m_named.assign(names.size(), 0);
     m_named_set.assign(names.size(), false);
     for (std::size_t slot = 0; slot < names.size(); ++slot) {
+        if (auto const* own = variables().told(names[slot])) {
+            m_told.emplace_back(static_cast<int>(slot), own->what);
+            continue;
+        }
         auto const kept = m_memory.named.find(names[slot]);
         if (names[slot][0] != '_' || kept == m_memory.named.end()) continue;
         m_named[slot] = kept->second;
@@ -57,7 +61,8 @@ void Controller::bindNames() {
 void Controller::keepNames() {
     auto const& names = m_executable.program.names;
     for (std::size_t slot = 0; slot < m_named.size(); ++slot)
-        if (m_named_set[slot] && names[slot][0] == '_') m_memory.named[names[slot]] = m_named[slot];
+        if (m_named_set[slot] && names[slot][0] == '_' && !variables().told(names[slot]))
+            m_memory.named[names[slot]] = m_named[slot];
 }
 
 std::optional<double> Controller::named(std::string const& name) const {
@@ -102,6 +107,7 @@ void Controller::runOut() {
 
 bool Controller::executeBlock(Record* record) {
     showPositions();
+    showNames();
     auto const& block = m_executable.program.blocks[m_next];
     m_block = m_next++;
     begin(block, record);
@@ -179,6 +185,9 @@ Controller::Done Controller::settings(gcode::Block const& block, Record* record)
             if (variables().readOnly(*whole))
                 return fail(Code::ReadOnlyParameter, {"", block.line, setting.column}, fmt::format("#{}", *whole));
             number = *whole;
+        } else if (auto const& name = m_executable.program.names[static_cast<std::size_t>(setting.name)];
+                   variables().told(name)) {
+            return fail(Code::ReadOnlyParameter, {"", block.line, setting.column}, fmt::format("#<{}>", name));
         }
         auto const value = valueOf(setting.value, block.line);
         if (!value) return Failure(value.error());

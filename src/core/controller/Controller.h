@@ -79,6 +79,8 @@ private:
     void pauseAt(std::string const& message, Record* record);
     void showPositions();
     void showGroups();
+    void showNames();
+    double told(Tells what) const;
     void setNamed(int slot, double value);
     std::string debugText(std::string const& text) const;
     void bindNames();
@@ -144,6 +146,7 @@ private:
     MachinePort& m_machine;
     std::vector<double> m_named; ///< by slot
     std::vector<char> m_named_set;
+    std::vector<std::pair<int, Tells>> m_told; ///< slots of names that the control fills itself
     std::vector<Call> m_calls;
     std::vector<Loop> m_loops; ///< REPEATs that are going on
     std::deque<Queued> m_queue;

@@ -66,6 +66,31 @@ void Controller::showPositions() {
     }
 }
 
+/// What a name of the control's own tells at this line.
+double Controller::told(Tells what) const {
+    auto const axis = static_cast<std::size_t>(what);
+    auto const& modes = m_memory.modes;
+    switch (what) {
+    case Tells::X:
+    case Tells::Y:
+    case Tells::Z: return (m_machine.position()[axis] - m_memory.origin_mm()[axis]) / unit_mm();
+    case Tells::Metric: return modes.units == UnitSystem::Metric;
+    case Tells::Imperial: return modes.units == UnitSystem::Inch;
+    case Tells::Absolute: return modes.absolute;
+    case Tells::Incremental: return !modes.absolute;
+    case Tells::Feed: return modes.feed_mm_min / unit_mm();
+    case Tells::Tool: return m_memory.tool;
+    case Tells::SelectedTool: return m_memory.selected_tool;
+    case Tells::WorkOffset:
+        return modes.work_offset <= 6 ? 530 + 10 * modes.work_offset : 584 + modes.work_offset; // G59.1 is the seventh
+    }
+    return 0;
+}
+
+void Controller::showNames() {
+    for (auto const& [slot, what] : m_told) setNamed(slot, told(what));
+}
+
 /// Sets a variable, and does what comes of it.
 void Controller::act(int number, double value, gcode::Block const& block, Record* record) {
     m_memory.parameters[static_cast<std::size_t>(number)] = value;

@@ -52,6 +52,25 @@ struct ShownGroup {
     int number;
 };
 
+/// What a name of the control's own tells, as it is at that line; lengths in the unit in force.
+enum class Tells : std::uint8_t {
+    X, ///< in program coordinates, as are the next two
+    Y,
+    Z,
+    Metric, ///< 1 or 0, as are the next three
+    Imperial,
+    Absolute,
+    Incremental,
+    Feed,
+    Tool,         ///< in the spindle
+    SelectedTool, ///< by T
+    WorkOffset    ///< ten times its code: 540, 593
+};
+struct ToldName {
+    std::string_view name; ///< lower case
+    Tells what;
+};
+
 struct Variables {
     std::array<int, shows_count> first{}; ///< by what it shows; 0: no variable does
     int offset_stride = 0;
@@ -60,11 +79,17 @@ struct Variables {
     std::optional<int> homed = {}; ///< reads 1 once the machine is homed; none: a macro has to ask
     Acting acting = {};
     std::span<ShownGroup const> groups = {};
-    int tools = 0; ///< whose lengths the variables show
+    std::span<ToldName const> told_names = {}; ///< read only
+    int tools = 0;                             ///< whose lengths the variables show
     int locals = gcode::max_arguments;
     std::string_view arguments = {}; ///< by local variable: the letter of a call that fills it
 
     int at(Shows what) const { return first[static_cast<std::size_t>(what)]; }
+    ToldName const* told(std::string_view name) const {
+        for (auto const& each : told_names)
+            if (each.name == name) return &each;
+        return nullptr;
+    }
     bool readOnly(int number) const { return holds(read_only, number); }
     bool controllersOwn(int number) const { return holds(own, number); }
 

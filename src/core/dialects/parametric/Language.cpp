@@ -89,6 +89,19 @@ constexpr std::array<CodeWord, 67> known_words{{
 constexpr DataForm data_forms[] = {{1, Data::ToolLength}, {2, Data::OffsetOrigin}, {20, Data::OffsetHere}};
 
 constexpr Numbers read_only[] = {{5061, 5070}, {5211, 5390}, {5400, 5409}};
+constexpr ToldName told_names[] = {
+    {"_x", Tells::X},
+    {"_y", Tells::Y},
+    {"_z", Tells::Z},
+    {"_metric", Tells::Metric},
+    {"_imperial", Tells::Imperial},
+    {"_absolute", Tells::Absolute},
+    {"_incremental", Tells::Incremental},
+    {"_feed", Tells::Feed},
+    {"_current_tool", Tells::Tool},
+    {"_selected_tool", Tells::SelectedTool},
+    {"_coord_system", Tells::WorkOffset},
+};
 constexpr Numbers own[] = {{5061, 5390}, {5400, 5409}};
 
 } // namespace
@@ -105,6 +118,7 @@ controller::Dialect const& parametric() {
         auto& variables = made.variables;
         variables.read_only = read_only;
         variables.own = own;
+        variables.told_names = told_names;
         variables.offset_stride = 20;
         for (auto const& [what, number] : {std::pair{Shows::ProbedAt, 5061},
                                            {Shows::ProbeContact, 5070},

@@ -14,7 +14,7 @@
 namespace steady::cli {
 namespace {
 
-constexpr std::array<Command, 19> commands{{
+constexpr std::array<Command, 22> commands{{
     {"write", "Write a macro from a book", addWrite},
     {"world", "Write the world that a book believes in, with a fault if wanted", addWorld},
     {"run", "Run a macro on the virtual machine", addRun},
@@ -32,6 +32,9 @@ constexpr std::array<Command, 19> commands{{
     {"chart", "Control chart of check readings", addChart},
     {"rack", "Lay a line through the pockets of a rack, and name those that do not belong", addRack},
     {"prove", "The fewest calls that use every pocket of a rack, and what was counted so far", addProve},
+    {"sequence", "A change at a rack, step by step: what must be seen, and the way out", addSequence},
+    {"recover", "The way back from what is seen after a change that did not end", addRecover},
+    {"pocket-order", "The order of pockets that turns a carousel least", addPocketOrder},
     {"export", "Print a whole book as JSON, history and readings included", addExport},
     {"import", "Make a new book of what export printed", addImport},
 }};

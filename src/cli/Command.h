@@ -51,6 +51,9 @@ std::function<int()> addBudget(CLI::App& app, Streams streams);
 std::function<int()> addChart(CLI::App& app, Streams streams);
 std::function<int()> addRack(CLI::App& app, Streams streams);
 std::function<int()> addProve(CLI::App& app, Streams streams);
+std::function<int()> addSequence(CLI::App& app, Streams streams);
+std::function<int()> addRecover(CLI::App& app, Streams streams);
+std::function<int()> addPocketOrder(CLI::App& app, Streams streams);
 std::function<int()> addExport(CLI::App& app, Streams streams);
 std::function<int()> addImport(CLI::App& app, Streams streams);
 

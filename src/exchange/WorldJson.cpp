@@ -107,6 +107,53 @@ void setterPart(Walk& walk, World& world) {
     });
 }
 
+constexpr char const* says_words[] = {"as_it_is", "always_on", "always_off"};
+constexpr char const* axis_words[] = {"x", "y"};
+
+void sensor(Walk& walk, char const* key, machine::Sensor& s) {
+    walk.object(key, [&](Walk& w) {
+        w.field("input", s.input, bounds::Whole{0, controller::port_count - 1});
+        w.word("says", s.says, says_words);
+    });
+}
+
+void rackPart(Walk& walk, World& world) {
+    if (walk.writing() && !world.rack) return;
+    if (!walk.writing() && !walk.has("rack")) return;
+    auto& r = world.rack ? *world.rack : world.rack.emplace();
+    bool const writing = walk.writing();
+    walk.object("rack", [&](Walk& w) {
+        w.list("pockets", r.pockets, [writing](Json& json, machine::ForkPlace& each, auto& error) {
+            Walk p(json, writing, "rack.pockets.", error);
+            p.field("x_mm", each.x_mm);
+            p.field("y_mm", each.y_mm);
+            p.field("seat_z_mm", each.seat_z_mm);
+            p.field("holder", each.holder, bounds::tool_number);
+        });
+        w.word("out_axis", r.out_axis, axis_words);
+        bool plus = r.out > 0;
+        w.field("out_plus", plus);
+        r.out = plus ? 1 : -1;
+        w.field("flange_mm", r.flange_mm, size_mm);
+        w.field("fork_mm", r.fork_mm, size_mm);
+        w.field("cone_mm", r.cone_mm, size_mm);
+        w.field("stud_mm", r.stud_mm, size_mm);
+        w.field("nose_mm", r.nose_mm, size_mm);
+        w.field("forgives_mm", r.forgives_mm, size_mm);
+        w.field("release_output", r.release_output, bounds::Whole{-1, controller::port_count - 1});
+        w.field("opens_s", r.opens_s, seconds);
+        w.field("closes_s", r.closes_s, seconds);
+        sensor(w, "open", r.open);
+        sensor(w, "held", r.held);
+        sensor(w, "air", r.air);
+        w.field("air_on", r.air_on);
+        w.field("is_open", r.is_open);
+        w.field("in_spindle", r.in_spindle, bounds::tool_number);
+        w.field("lets_go", r.lets_go);
+        w.field("air_lost_after", r.air_lost_after, bounds::changes);
+    });
+}
+
 /// A table by number: only what is not zero, or, of those that may be vacant, what holds anything.
 void numbered(Walk& walk, char const* key, std::vector<double>& values, std::size_t first,
               gcode::Grammar const& grammar = {}) {
@@ -270,6 +317,7 @@ void walkWorld(Walk& walk, World& world) {
         toolFields(w, each.tool);
     });
     setterPart(walk, world);
+    rackPart(walk, world);
     walk.object("plate", [&](Walk& w) {
         w.field("thickness_mm", world.plate.thickness_mm);
         w.field("push_in_mm", world.plate.push_in_mm);

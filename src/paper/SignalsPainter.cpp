@@ -17,7 +17,8 @@ struct TimeAxis {
 };
 
 TimeAxis axisOf(QRectF const& area, SignalsPicture const& picture, Ink const& ink) {
-    double const end = picture.trace && !picture.trace->empty() ? picture.trace->back().record.end_s : 1;
+    double end = picture.trace && !picture.trace->empty() ? picture.trace->back().record.end_s : 1;
+    if (picture.expected && !picture.expected->empty()) end = std::max(end, picture.expected->back().record.end_s);
     return {area.left() + 92 * ink.scale, area.right() - 18 * ink.scale, std::max(end, 0.1)};
 }
 
@@ -37,26 +38,54 @@ struct SignalsDrawing {
         p.drawText(QRectF(axis.left - width - 8, y, width, line), Qt::AlignRight | Qt::AlignVCenter, below);
     }
 
-    /// A lane that is high or low; each step holds from its end on.
+    /// High or low; each step holds from its end on.
     template<class High>
-    void lane(double y, double height, QString const& words, bool at_start, High high, QColor const& colour) {
-        name(y + height / 2, words);
+    QPainterPath levels(machine::Trace const& trace, double y, double height, bool at_start, High high) const {
         QPainterPath path;
         bool state = at_start;
         auto level = [&](bool up) { return up ? y : y + height; };
         path.moveTo(axis.left, level(state));
-        for (auto const& step : *picture.trace) {
-            double const x = axis.x(step.record.end_s);
-            path.lineTo(x, level(state));
+        double end = axis.left;
+        for (auto const& step : trace) {
+            end = axis.x(step.record.end_s);
+            path.lineTo(end, level(state));
             state = high(step);
-            path.lineTo(x, level(state));
+            path.lineTo(end, level(state));
         }
-        path.lineTo(axis.right, level(state));
+        path.lineTo(&trace == picture.trace && !picture.expected ? axis.right : end, level(state));
+        return path;
+    }
+    template<class High>
+    void lane(double y, double height, QString const& words, bool at_start, High high, QColor const& colour) {
+        name(y + height / 2, words);
         p.setPen(QPen(ink.hairline, 1));
         p.drawLine(QPointF(axis.left, y + height), QPointF(axis.right, y + height));
-        p.setPen(QPen(colour, 2));
         p.setBrush(Qt::NoBrush);
-        p.drawPath(path);
+        if (picture.expected) {
+            p.setPen(QPen(ink.soft, 1.5, Qt::DotLine));
+            p.drawPath(levels(*picture.expected, y, height, at_start, high).translated(0, -3 * ink.scale));
+        }
+        p.setPen(QPen(colour, 2));
+        p.drawPath(levels(*picture.trace, y, height, at_start, high));
+    }
+    /// What a rack's lamps show in place of a touch.
+    double rackLanes(double y, double height, double gap) {
+        using Lamps = machine::RackLamps;
+        struct Row {
+            char const* words;
+            bool Lamps::*lamp;
+        };
+        static constexpr Row rows[] = {{"told: open", &Lamps::told_open},
+                                       {"clamp open", &Lamps::open},
+                                       {"holder in", &Lamps::held},
+                                       {"air", &Lamps::air}};
+        for (auto const& row : rows) {
+            auto const high = [&](machine::TraceStep const& step) { return step.rack && (*step.rack).*row.lamp; };
+            lane(y, height, QString::fromLatin1(row.words), high(picture.trace->front()), high,
+                 row.lamp == &Lamps::told_open ? ink.accent : ink.good);
+            y += height + gap;
+        }
+        return y;
     }
 
     void z(double top, double bottom) {
@@ -125,14 +154,19 @@ void paintSignals(QPainter& p, QRectF const& area, SignalsPicture const& picture
     SignalsDrawing drawing{p, picture, ink, axisOf(area, picture, ink)};
     double const lane = 22 * ink.scale, gap = 18 * ink.scale, foot = area.bottom() - 30 * ink.scale;
     double y = area.top() + 12;
-    drawing.lane(
-        y, lane, QStringLiteral("contact"), picture.input_at_start, [](auto const& s) { return s.input_reads_contact; },
-        ink.good);
-    y += lane + gap;
-    drawing.lane(
-        y, lane, QStringLiteral("spindle"), picture.trace->front().spindle_turns,
-        [](auto const& s) { return s.spindle_turns; }, ink.attention);
-    y += lane + gap;
+    bool const at_rack = picture.trace->front().rack.has_value();
+    if (at_rack) {
+        y = drawing.rackLanes(y, 16 * ink.scale, 12 * ink.scale);
+    } else {
+        drawing.lane(
+            y, lane, QStringLiteral("contact"), picture.input_at_start,
+            [](auto const& s) { return s.input_reads_contact; }, ink.good);
+        y += lane + gap;
+        drawing.lane(
+            y, lane, QStringLiteral("spindle"), picture.trace->front().spindle_turns,
+            [](auto const& s) { return s.spindle_turns; }, ink.attention);
+        y += lane + gap;
+    }
     drawing.z(y, foot - 12);
     drawing.time(foot);
     p.setPen(QPen(ink.ink, 1.5, Qt::DashLine));

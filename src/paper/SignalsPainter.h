@@ -16,6 +16,7 @@ struct SignalsPicture {
     double now_s = 0;
     bool input_at_start = false;
     UnitSystem units = UnitSystem::Metric;
+    machine::Trace const* expected = nullptr; ///< of a run with nothing wrong, for what a rack's lamps should show
 };
 
 void paintSignals(QPainter& painter, QRectF const& area, SignalsPicture const& picture, Ink const& ink);

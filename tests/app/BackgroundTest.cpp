@@ -69,7 +69,7 @@ private Q_SLOTS:
         std::stop_source stop;
         stop.request_stop();
         auto const broken_off = app::Theatre::play(drive.macros()->editor()->text().toStdString(),
-                                                   drive.macros()->theatre().world(), {stop.get_token(), {}});
+                                                   drive.macros()->theatre().world(), {}, {stop.get_token(), {}});
         QCOMPARE(broken_off.result.message, std::string("It was stopped after 0 lines and had not ended."));
         QCOMPARE(broken_off.trace.size(), std::size_t(0));
     }

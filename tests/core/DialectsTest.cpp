@@ -386,7 +386,7 @@ private Q_SLOTS:
         std::set<Kind> const carried{Kind::PlateZero,     Kind::OffsetPerTool, Kind::TableZero,    Kind::GoAndLook,
                                      Kind::PlateZeroLink, Kind::Retouch,       Kind::ChangeByHand, Kind::ProvePlate,
                                      Kind::ProveSetter,   Kind::EdgeZero,      Kind::BoreCentre,   Kind::BossCentre,
-                                     Kind::CornerPlate};
+                                     Kind::CornerPlate,   Kind::RackChange};
         for (auto const kind : macros::every_kind) {
             auto const shop = streamed(kind);
             auto const made = safety::rehearse(shop.reader(), shop.setup(), kind);

@@ -165,7 +165,44 @@ LinkedShop shopFor(macros::Kind kind, bool inch, bool closed_at_rest) {
     return shop;
 }
 
+namespace {
+
+/// Four forks along X at the back, taught askew: the tool of the spindle belongs into the first or third.
+void standRack(LinkedShop& shop) {
+    auto const& machine = *shop.book.find(shop.machine);
+    shop::ToolRack rack;
+    rack.name = "Odd rack";
+    rack.machine = shop.machine;
+    rack.first_number = 21;
+    rack.pitch_mm = 83;
+    rack.seat_mm = -11.5;
+    rack.lift_mm = 0.2;
+    rack.cone_mm = 31;
+    rack.stud_mm = 17;
+    rack.nose_mm = 61;
+    rack.mounting = {true, true, 83.1, 83};
+    rack.drive = {3, 5, 2, 4, 6, shop::WithoutAir::StaysClosed, 3.5, 700};
+    auto const& axes = machine.axes;
+    for (int i = 0; i < 4; ++i) {
+        shop::Pocket pocket;
+        pocket.x_mm = axes[0].low_mm + 120.4 + 83.05 * i;
+        pocket.y_mm = axes[1].high_mm - 41.3 + 0.11 * i;
+        pocket.z_mm = axes[2].high_mm - 54.6 - 0.07 * i;
+        pocket.seen = shop::Seen::Known;
+        if (i == 1) pocket.tool = shop.long_tool;
+        if (i == 3) pocket.tool = shop.short_tool;
+        rack.pockets.push_back(pocket);
+    }
+    shop.book.put(shop.rack.value, rack);
+}
+
+} // namespace
+
 void askedBy(macros::Kind kind, LinkedShop& shop) {
+    if (macros::of(kind).at_rack) {
+        standRack(shop);
+        shop.changeSetup([&](shop::ZeroSetup& s) { s.change.next = shop.long_tool; });
+    }
     auto const& traits = macros::of(kind);
     shop.changeSetup([&](shop::ZeroSetup& s) {
         auto const& axes = shop.book.find(shop.machine)->axes;

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/changer/ChangerStation.h"
 
+#include "app/changer/RecoverView.h"
 #include "app/changer/TeachSheet.h"
 #include "core/base/Words.h"
 #include "core/changer/Clearances.h"
@@ -34,7 +35,9 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"teach"_s, u"Teach"_s, &ChangerStation::buildTeach, &ChangerStation::showTeach);
     addSection(u"pockets"_s, u"Pockets"_s, &ChangerStation::buildPockets, &ChangerStation::showPockets);
     addSection(u"table"_s, u"What hangs"_s, &ChangerStation::buildTable, &ChangerStation::showTable);
+    addSection(u"change"_s, u"Change"_s, &ChangerStation::buildChange, &ChangerStation::showChange);
     addSection(u"prove"_s, u"Prove"_s, &ChangerStation::buildProve, &ChangerStation::showProve);
+    addSection(u"recover"_s, u"Recover"_s, &ChangerStation::buildRecover, &ChangerStation::showRecover);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
@@ -43,6 +46,7 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
         auto const pocket = paper::pocketAt(area, rack().pockets.size(), at.x(), this->desk().look().ink());
         if (!pocket) return;
         m_pocket = *pocket;
+        if (m_recover) m_recover->choosePocket(m_pocket);
         m_sheet->teach(static_cast<std::size_t>(m_pocket));
         refresh();
     };
@@ -58,6 +62,8 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     picture()->addWidget(m_sheet, 1);
     m_steps = new RowsView(u"changer.steps"_s, u"The fewest calls that use every pocket"_s, desk.look());
     picture()->addWidget(m_steps, 1);
+    m_list_of_steps = new RowsView(u"changer.list_of_steps"_s, u"Step by step, and what must be seen"_s, desk.look());
+    picture()->addWidget(m_list_of_steps, 2);
     connect(m_sections, &Sections::opened, this, &ChangerStation::showZones);
     refresh();
 }
@@ -90,6 +96,9 @@ void ChangerStation::showZones() {
     bool const teaching = section == u"teach"_s;
     m_sheet->setVisible(teaching);
     m_steps->setVisible(m_rack && section == u"prove"_s);
+    bool const changing = section == u"change"_s, recovering = section == u"recover"_s;
+    m_list_of_steps->setVisible(m_rack && (changing || recovering));
+    if (m_list_of_steps->isVisibleTo(this)) m_list_of_steps->show(changing ? changeRows() : recoveryRows());
     m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
                   desk().session().writable());
     draw();
@@ -211,6 +220,10 @@ void ChangerStation::judge() {
                         {}});
     } else if (m_sections->current() == u"table"_s) {
         said = judgedTable();
+    } else if (m_sections->current() == u"change"_s) {
+        said = judgedChange();
+    } else if (m_sections->current() == u"recover"_s) {
+        said = judgedRecovery();
     } else if (m_sections->current() == u"prove"_s) {
         said = changer::judgeProving(rack());
         // What must be put right before anything is called.

@@ -8,12 +8,14 @@
 #include "app/widgets/Rows.h"
 #include "core/changer/Proving.h"
 #include "core/changer/Rack.h"
+#include "core/macros/ChangeSteps.h"
 
 #include <QPlainTextEdit>
 #include <QPushButton>
 
 namespace steady::app {
 
+class RecoverView;
 class TeachSheet;
 
 class ChangerStation : public FormStation {
@@ -29,11 +31,21 @@ private:
     void buildPockets(QVBoxLayout* page);
     void buildTable(QVBoxLayout* page);
     void buildProve(QVBoxLayout* page);
+    void buildChange(QVBoxLayout* page);
+    void buildRecover(QVBoxLayout* page);
     void showRack();
     void showTeach();
     void showPockets();
     void showTable();
     void showProve();
+    void showChange();
+    void showRecover();
+    Result<std::vector<macros::ChangeStep>> changeSteps() const;
+    std::vector<Row> changeRows() const;
+    std::vector<Row> recoveryRows() const;
+    std::vector<zeroing::Judgement> judgedChange() const;
+    std::vector<zeroing::Judgement> judgedRecovery() const;
+    void signOff();
     void saveSequence();
     void savePositions();
     void showZones();
@@ -67,7 +79,9 @@ private:
     QPlainTextEdit* m_list = nullptr;
     QPushButton* m_take_list = nullptr;
     QLabel* m_figures = nullptr;
-    RowsView *m_counts = nullptr, *m_steps;
+    Choice* m_fetched = nullptr;
+    RecoverView* m_recover = nullptr;
+    RowsView *m_counts = nullptr, *m_steps, *m_list_of_steps;
     QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr;
     Picture* m_picture;
     TeachSheet* m_sheet;

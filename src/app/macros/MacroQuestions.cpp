@@ -52,6 +52,7 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
         (void)desk().report(desk().commitSetup(setup, fmt::format("Next tool: {}", tool ? tool->number : 0)));
     });
     m_change_box->layout()->addWidget(m_next_tool);
+    change->only([this] { return macros::of(m_kind).asks == macros::Asks::Change; });
     change->row(2);
     change->length(
         "macro.change_x", "Changed at X", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.x_mm; },
@@ -97,7 +98,8 @@ void MacrosStation::showOwn() {
     m_side_box->setVisible(macros::of(m_kind).asks == macros::Asks::Side);
     m_trim_box->setVisible(macros::of(m_kind).asks == macros::Asks::Trim);
     m_look_box->setVisible(macros::of(m_kind).asks == macros::Asks::Look);
-    m_change_box->setVisible(macros::of(m_kind).asks == macros::Asks::Change);
+    bool const fetches = macros::of(m_kind).asks == macros::Asks::Fetch;
+    m_change_box->setVisible(fetches || macros::of(m_kind).asks == macros::Asks::Change);
     auto& next = *m_next_tool->box();
     next.clear();
     for (auto const& [id, tool] : desk().tools()) {

@@ -204,7 +204,7 @@ void MacrosStation::buildPicture() {
     m_show->addWidget(m_views);
     m_signals->on_point = [this](QPointF at, QRectF const& area) {
         if (!m_theatre.loaded()) return;
-        paper::SignalsPicture const shown{&m_theatre.trace(), 0, false, desk().units()};
+        paper::SignalsPicture const shown{&m_theatre.trace(), 0, false, desk().units(), m_theatre.expected()};
         double const seconds = paper::secondsAt(area, shown, desk().look().ink(), at.x());
         int lines = 0;
         while (lines < m_theatre.count() && m_theatre.trace()[lines].record.end_s <= seconds) ++lines;
@@ -312,8 +312,9 @@ void MacrosStation::whenRun(std::function<void()> then) {
     if (m_theatre.loaded()) return then();
     desk().work().start(
         u"Running the macro"_s,
-        [words = m_editor->text().toStdString(), shop = world()](Going const& going) {
-            return Theatre::play(words, shop, going);
+        [words = m_editor->text().toStdString(), shop = world(),
+         sound = m_rehearsal->rack ? std::optional(m_rehearsal->world()) : std::nullopt](Going const& going) {
+            return Theatre::play(words, shop, sound, going);
         },
         [this, then](Theatre::Played played) {
             m_theatre.load(std::move(played), m_rehearsal->macro);
@@ -389,7 +390,7 @@ void MacrosStation::showSignals() {
     bool const at_start =
         m_theatre.loaded() && !m_theatre.trace().empty() && m_theatre.trace().front().input_reads_contact;
     paper::SignalsPicture const shown{m_theatre.loaded() ? &m_theatre.trace() : nullptr, m_theatre.now_s(), at_start,
-                                      desk().units()};
+                                      desk().units(), m_theatre.loaded() ? m_theatre.expected() : nullptr};
     auto const* step = m_theatre.current();
     m_signals->show(
         [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintSignals(p, area, shown, ink); },

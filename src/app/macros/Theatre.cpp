@@ -7,13 +7,15 @@
 
 namespace steady::app {
 
-Theatre::Played Theatre::play(std::string text, machine::World world, Going const& going) {
-    Played played{std::move(text), std::move(world), {}, {}, {}, {}};
+Theatre::Played Theatre::play(std::string text, machine::World world, std::optional<machine::World> sound,
+                              Going const& going) {
+    Played played{std::move(text), std::move(world), {}, {}, {}, {}, {}};
     auto const dialect = safety::dialectOf(played.world);
     auto const loaded = machine::load(played.text, dialect);
     if (!loaded.findings.empty()) played.reads_like = dialects::readsLikeAnother(played.text, dialect);
     played.findings = loaded.findings;
     played.result = machine::run(loaded, played.world, &played.trace, going);
+    if (sound) machine::run(loaded, *sound, &played.expected, going);
     return played;
 }
 
@@ -27,6 +29,7 @@ void Theatre::load(Played played, macros::PrintedMacro macro) {
 void Theatre::clear() {
     m_loaded = false;
     m_played.trace.clear();
+    m_played.expected.clear();
     m_played.findings.clear();
     m_at = 0;
 }

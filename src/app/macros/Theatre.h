@@ -20,10 +20,12 @@ public:
         machine::World world;
         machine::RunResult result;
         machine::Trace trace;
+        machine::Trace expected; ///< of the sound world; empty without one
         Findings findings;
         std::optional<Finding> reads_like; ///< of a text that cannot be read: another control that could
     };
-    static Played play(std::string text, machine::World world, Going const& going);
+    /// `sound`: the same with nothing wrong, for what a rack's lamps should show; none: not asked for.
+    static Played play(std::string text, machine::World world, std::optional<machine::World> sound, Going const& going);
     /// The play begins before its first line.
     void load(Played played, macros::PrintedMacro macro);
     void clear();
@@ -39,6 +41,7 @@ public:
     machine::RunResult const& result() const { return m_played.result; }
     machine::World const& world() const { return m_played.world; }
     machine::Trace const& trace() const { return m_played.trace; }
+    machine::Trace const* expected() const { return m_played.expected.empty() ? nullptr : &m_played.expected; }
     std::vector<Finding> const& findings() const { return m_played.findings; }
     std::optional<Finding> const& readsLike() const { return m_played.reads_like; }
     /// The step played last; null before the first.

@@ -110,6 +110,7 @@ enum class Code {
     TwoAlike,
     NumbersOverlap,
     NotBounded,
+    CallRefused,
     Stale,
     // books and files
     FileMissing,

@@ -108,6 +108,7 @@ constexpr Entry entries[] = {
      "Lift farther, or look for a short."},
     {Code::BadOffsetNumber, "There is no work offset {0}; they are {1}.", "Use a number in that range."},
     {Code::Missing, "{0} is not known yet.", "{1}"},
+    {Code::CallRefused, "This change must not run: {0}", "{1}"},
     {Code::FrameUnknown, "A work Z needs the offset that was active.",
      "Type the offset that was active, or read machine Z."},
     {Code::TooThin, "The plate is {0} thick; this macro needs at least {1}.", "Use a thicker plate, or paper."},

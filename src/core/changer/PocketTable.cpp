@@ -38,6 +38,54 @@ double lacking_mm(shop::ToolRack const& rack, double one_mm, double other_mm) {
     return (one_mm + other_mm) / 2 + rack.gap_mm - rack.pitch_mm;
 }
 
+namespace {
+
+/// What is too near beside it there; empty: it has room. What is called is taken out before.
+std::string tooNarrow(facts::Reader const& book, Place const& place, shop::Assembly const& tool,
+                      Id<shop::Assembly> wanted) {
+    std::string narrow;
+    for (int const side : {-1, 1}) {
+        auto const other = static_cast<long>(place.pocket) + side;
+        if (other < 0 || other >= static_cast<long>(place.rack->pockets.size())) continue;
+        auto const& pocket = place.rack->pockets[static_cast<std::size_t>(other)];
+        auto const* neighbour = book.find(pocket.tool);
+        if (pocket.tool == wanted && neighbour) continue;
+        // Where nobody has looked a holder may hang.
+        bool const unseen = !neighbour && pocket.seen == shop::Seen::Unknown;
+        double const wide_mm = neighbour ? hanging_mm(*place.rack, *neighbour) : unseen ? place.rack->flange_mm : 0;
+        if (wide_mm <= 0 || lacking_mm(*place.rack, hanging_mm(*place.rack, tool), wide_mm) <= 0) continue;
+        narrow += fmt::format(" Pocket {}: too wide beside {}.", place.number(),
+                              neighbour ? fmt::format("tool {}", neighbour->number)
+                                        : fmt::format("pocket {}, which nobody has looked into",
+                                                      place.rack->number(static_cast<std::size_t>(other))));
+    }
+    return narrow;
+}
+
+bool empty(Place const& place) { return !place.at().tool && place.at().seen != shop::Seen::Unknown; }
+
+} // namespace
+
+std::optional<PocketPlace> hangsIn(std::vector<shop::ToolRack> const& racks, Id<shop::Assembly> tool) {
+    for (std::size_t r = 0; r < racks.size(); ++r)
+        for (std::size_t i = 0; i < racks[r].pockets.size(); ++i)
+            if (tool && racks[r].pockets[i].tool == tool) return PocketPlace{r, i};
+    return std::nullopt;
+}
+
+std::optional<PocketPlace> roomFor(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
+                                   Id<shop::Assembly> spindle, Id<shop::Assembly> wanted) {
+    auto const* tool = book.find(spindle);
+    std::optional<PocketPlace> first;
+    for (auto const& place : placesOf(racks)) {
+        if (!tool || !empty(place) || !tooNarrow(book, place, *tool, wanted).empty()) continue;
+        PocketPlace const found{static_cast<std::size_t>(place.rack - racks.data()), place.pocket};
+        if (place.number() == tool->number) return found;
+        if (!first) first = found;
+    }
+    return first;
+}
+
 std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
                                      Id<shop::Assembly> spindle, Id<shop::Assembly> wanted) {
     std::vector<CallTrouble> found;
@@ -46,50 +94,27 @@ std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop
     if (!to) return {{Trouble::NotInRack, "No tool is called."}};
     if (wanted == spindle)
         return {{Trouble::SameTool, fmt::format("Tool {} is in the spindle: nothing is to be changed.", to->number)}};
-    auto const places = placesOf(racks);
-    auto const holds = [&](Id<shop::Assembly> tool) {
-        return std::find_if(places.begin(), places.end(), [&](Place const& each) { return each.at().tool == tool; });
-    };
-    auto const at = holds(wanted);
-    if (at == places.end())
+    auto const at = hangsIn(racks, wanted);
+    if (!at)
         found.push_back({Trouble::NotInRack, fmt::format("Tool {} hangs in no pocket of the table.", to->number)});
-    else if (at->at().seen == shop::Seen::Unknown)
-        found.push_back({Trouble::PocketUnknown,
-                         fmt::format("Nobody has seen that tool {} hangs in pocket {}.", to->number, at->number())});
+    else if (auto const& rack = racks[at->rack]; rack.pockets[at->pocket].seen == shop::Seen::Unknown)
+        found.push_back({Trouble::PocketUnknown, fmt::format("Nobody has seen that tool {} hangs in pocket {}.",
+                                                             to->number, rack.number(at->pocket))});
     if (!from) return found;
-    // Put away into a pocket that is empty, and that nothing beside it makes too narrow.
-    std::vector<Place> empty;
-    for (auto const& each : places)
-        if (!each.at().tool && each.at().seen != shop::Seen::Unknown) empty.push_back(each);
-    if (auto const back = holds(spindle); back != places.end())
+    if (auto const back = hangsIn(racks, spindle))
         found.push_back({Trouble::PocketOccupied, fmt::format("Tool {} is said to be in the spindle and in pocket {}.",
-                                                              from->number, back->number())});
-    bool fits = false;
+                                                              from->number, racks[back->rack].number(back->pocket))});
+    bool any = false;
     std::string narrow;
-    for (auto const& each : empty) {
-        bool beside = true;
-        for (int const side : {-1, 1}) {
-            auto const other = static_cast<long>(each.pocket) + side;
-            if (other < 0 || other >= static_cast<long>(each.rack->pockets.size())) continue;
-            auto const& pocket = each.rack->pockets[static_cast<std::size_t>(other)];
-            auto const* neighbour = book.find(pocket.tool);
-            if (pocket.tool == wanted && neighbour) continue; // it is taken out before
-            // Where nobody has looked a holder may hang.
-            bool const unseen = !neighbour && pocket.seen == shop::Seen::Unknown;
-            double const wide_mm = neighbour ? hanging_mm(*each.rack, *neighbour) : unseen ? each.rack->flange_mm : 0;
-            if (wide_mm <= 0 || lacking_mm(*each.rack, hanging_mm(*each.rack, *from), wide_mm) <= 0) continue;
-            beside = false;
-            narrow += fmt::format(" Pocket {}: too wide beside {}.", each.number(),
-                                  neighbour ? fmt::format("tool {}", neighbour->number)
-                                            : fmt::format("pocket {}, which nobody has looked into",
-                                                          each.rack->number(static_cast<std::size_t>(other))));
-        }
-        fits = fits || beside;
+    for (auto const& place : placesOf(racks)) {
+        if (!empty(place)) continue;
+        any = true;
+        narrow += tooNarrow(book, place, *from, wanted);
     }
-    if (empty.empty())
+    if (!any)
         found.push_back({Trouble::PocketOccupied,
                          fmt::format("No pocket is known to be empty: nowhere to put tool {}.", from->number)});
-    else if (!fits)
+    else if (!roomFor(book, racks, spindle, wanted))
         found.push_back(
             {Trouble::TooWide, fmt::format("No empty pocket has room for tool {}.{}", from->number, narrow)});
     return found;

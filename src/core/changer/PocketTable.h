@@ -28,6 +28,18 @@ struct CallTrouble {
 std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
                                      Id<shop::Assembly> spindle, Id<shop::Assembly> wanted);
 
+/// A pocket of one of several racks.
+struct PocketPlace {
+    std::size_t rack = 0, pocket = 0;
+    bool operator==(PocketPlace const&) const = default;
+};
+/// Where a tool hangs by the table. None: nowhere.
+std::optional<PocketPlace> hangsIn(std::vector<shop::ToolRack> const& racks, Id<shop::Assembly> tool);
+/// Where the tool of the spindle is put away before `wanted` is taken: the empty pocket of its own number, or the first
+/// in which it has room. None: there is none.
+std::optional<PocketPlace> roomFor(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
+                                   Id<shop::Assembly> spindle, Id<shop::Assembly> wanted);
+
 /// `racks`: all of the machine; `shown`: the one that is spoken of.
 std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::ZeroSetup const& setup,
                                            std::vector<shop::ToolRack> const& racks, std::size_t shown,

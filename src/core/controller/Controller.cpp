@@ -108,6 +108,7 @@ void Controller::runOut() {
 bool Controller::executeBlock(Record* record) {
     showPositions();
     showNames();
+    showInputs();
     auto const& block = m_executable.program.blocks[m_next];
     m_block = m_next++;
     begin(block, record);

@@ -104,6 +104,8 @@ private:
     Done modes(Decoded const& block, Record* record);
     Done tool(Decoded const& block, Record* record);
     Done ports(Decoded const& block, Record* record);
+    Result<std::string> readInput(Decoded const& block, CodeWord const& word, int port);
+    void showInputs();
     Done lengthOffset(Decoded const& block, Record* record);
     Done offsets(Decoded const& block, Record* record);
     Done setData(Decoded const& block, Record* record);

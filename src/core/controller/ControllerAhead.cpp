@@ -66,6 +66,11 @@ void Controller::showPositions() {
     }
 }
 
+void Controller::showInputs() {
+    if (!variables().at(Shows::Inputs)) return;
+    for (int i = 1; i < port_count; ++i) show(Shows::Inputs, m_machine.input(i) ? 1 : 0, i);
+}
+
 /// What a name of the control's own tells at this line.
 double Controller::told(Tells what) const {
     auto const axis = static_cast<std::size_t>(what);

@@ -175,30 +175,50 @@ Controller::Done Controller::tool(Decoded const& block, Record* record) {
 }
 
 /// Digital outputs, and the probe's input as port 0.
+/// The probing input at once; the others at once, or after they have come or gone. What was seen, in words.
+Result<std::string> Controller::readInput(Decoded const& block, CodeWord const& word, int port) {
+    double const way = block.has('L') ? block.value('L') : 0;
+    constexpr double on_level = 3, off_level = 4; // common practice; 1 and 2, for edges, are not known here
+    bool const waits = way == on_level || way == off_level;
+    if ((way != 0 && !waits) || (waits && port == 0))
+        return fail(Code::BadArgument, here(), fmt::format("{} L{}", nameOf(word), way),
+                    port == 0 ? "only L0, reading the probing input at once, is known"
+                              : "L0, reading at once, L3, until it is on, or L4, until it is off");
+    if (waits && !(block.has('Q') && block.value('Q') > 0))
+        return fail(Code::MissingWord, here(), nameOf(word), "Q, the seconds to wait at most");
+    if (port == 0) {
+        bool const contact = m_machine.inputReadsContact();
+        show(Shows::InputRead, contact ? 1 : 0);
+        return fmt::format("Input 0 reads {}", contact ? "contact" : "open");
+    }
+    bool const wanted = waits ? way == on_level : m_machine.input(port);
+    bool const came = !waits || m_machine.awaitInput(port, wanted, block.value('Q'));
+    show(Shows::InputRead, !came ? -1 : wanted ? 1 : 0);
+    if (!came) return fmt::format("Input {} did not go {} within {} s", port, wanted ? "on" : "off", block.value('Q'));
+    return fmt::format("Input {} reads {}", port, wanted ? "on" : "off");
+}
+
 Controller::Done Controller::ports(Decoded const& block, Record* record) {
     auto const* word = block.in(Group::Ports);
     if (!word) return {};
     bool const on = word->does == Does::OutputOn, read = word->does == Does::ReadInput;
     if (!block.has('P')) return fail(Code::MissingWord, here(), nameOf(*word), "P, the port");
     int const port = static_cast<int>(std::lround(block.value('P')));
-    int const last = read ? 0 : port_count - 1;
+    int const last = port_count - 1;
     if (port < 0 || port > last || port != block.value('P'))
         return fail(Code::BadPort, here(), fmt::format("P{}", block.value('P')), fmt::format("P0 to P{}", last));
-    bool contact = false;
+    std::string seen;
     if (read) {
-        if (block.has('L') && block.value('L') != 0)
-            return fail(Code::BadArgument, here(), fmt::format("{} L{}", nameOf(*word), block.value('L')),
-                        "only L0, reading at once, is known");
-        contact = m_machine.inputReadsContact();
-        show(Shows::InputRead, contact ? 1 : 0);
+        auto const found = readInput(block, *word, port);
+        if (!found) return Failure(found.error());
+        seen = *found;
     } else {
         m_memory.outputs[static_cast<std::size_t>(port)] = on;
         m_machine.output(port, on);
     }
     if (record) {
         record->kind = Record::Kind::Output;
-        record->modes = read ? fmt::format("Input {} reads {}", port, contact ? "contact" : "open")
-                             : fmt::format("Output {} {}", port, on ? "on" : "off");
+        record->modes = read ? seen : fmt::format("Output {} {}", port, on ? "on" : "off");
     }
     return {};
 }

@@ -24,6 +24,8 @@ enum class Cause {
     SetterEnd, ///< solid, below its stroke
     SetterHousing,
     SetterBracket,
+    Rack,    ///< a fork, or what hangs in one
+    Dropped, ///< a holder that nothing held
     TurningCutter,
     Hand, ///< between tool and setter, or at a turning cutter
     StopChain,
@@ -61,6 +63,10 @@ public:
     virtual void dwell(double seconds) = 0;
     virtual void spindle(bool on) = 0;
     virtual void output(int number, bool on) = 0;
+    /// What an input beside the probing one reads now, from 1 on; one without a wire reads off.
+    virtual bool input(int number) const = 0;
+    /// Waits until it reads so; false: not within that time.
+    virtual bool awaitInput(int number, bool on, double limit_s) = 0;
     /// Where the feed override's knob stands, 1 for 100 %.
     virtual double feedOverride() const = 0;
     /// False when nobody resumes.

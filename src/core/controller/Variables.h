@@ -32,9 +32,10 @@ enum class Shows : std::uint8_t {
     PositionWithoutLength,
     ExternalOffset, ///< X Y Z in a row: added to every work offset
     ToolLengths,    ///< of tools 1, 2, 3 …
-    ToolWears
+    ToolWears,
+    Inputs ///< one for each, from input 0 on; 1 on, 0 off
 };
-inline constexpr std::size_t shows_count = static_cast<std::size_t>(Shows::ToolWears) + 1;
+inline constexpr std::size_t shows_count = static_cast<std::size_t>(Shows::Inputs) + 1;
 
 using gcode::Numbers;
 

@@ -68,6 +68,7 @@ public:
                 step.input_reads_contact = m_machine.inputReadsContact();
                 step.spindle_turns = m_machine.spindleTurns();
                 step.plate = m_machine.world().plate.place;
+                step.rack = m_machine.rackLamps();
                 step.tool_length_mm = m_machine.world().tool.length_mm;
                 step.reported = reportedSince(m_reported, m_result.memory.parameters, executable.dialect.variables);
                 m_trace->push_back(step);
@@ -168,6 +169,11 @@ public:
         result.elapsed_s = m_machine.now_s();
         result.paused_s = m_machine.paused_s();
         auto const& end = m_machine.world(); // the tool may have been changed
+        result.rack = end.rack;
+        if (dialect.variables.at(controller::Shows::Tool))
+            result.told_tool = result.memory.tool;
+        else if (dialect.variables.at(controller::Shows::SelectedTool))
+            result.told_tool = result.memory.selected_tool;
         if (end.setter) result.setter_trip_mm = end.setterTrip_mm();
         if (m_zeroed) {
             auto const& memory = result.memory;

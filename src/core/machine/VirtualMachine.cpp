@@ -90,6 +90,17 @@ std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm, 
         if (auto const above = tipOverWork_mm())
             m_lowest_over_work_mm = std::min(m_lowest_over_work_mm.value_or(*above), *above);
     };
+    if (m_world.rack) {
+        if (m_clamp.dropped()) return m_clamp.dropped();
+        if (auto const share = rackHit(m_world, m_position, end)) {
+            for (std::size_t axis = 0; axis < 3; ++axis) m_position[axis] += *share * (end[axis] - m_position[axis]);
+            return Trouble{
+                Outcome::Collision,
+                fmt::format("Collision: spindle, holder or tool ran into the rack at machine X {} Y {} Z {}.",
+                            fixedText(position()[0], 3), fixedText(position()[1], 3), fixedText(position()[2], 3)),
+                controller::Cause::Rack};
+        }
+    }
     bool const turns = spindleTurns();
     auto hit = firstHit(m_world, m_position, end, cuts && turns);
     if (hit && hit->what == Solid::Work && turns && m_cut.isFree(m_position, end))
@@ -114,6 +125,8 @@ std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_m
     catchUp();
     if (auto limit = softLimit(target_mm)) return limit;
     auto const path = leg(target_mm, feed_mm_min);
+    if (m_world.rack) m_clamp.moves(m_world, m_now_s);
+    restUntil(m_now_s);
     auto trouble = collide(path, path.length_mm, feed_mm_min > 0);
     m_now_s += path.profile.duration_s();
     if (feed_mm_min == 0 && ++m_rapids == m_world.lost_steps.move)
@@ -363,7 +376,36 @@ std::optional<double> VirtualMachine::tipOverWork_mm() const {
     return m_position[2] - m_world.tool.length_mm - m_world.table_z_mm - m_world.stock_thickness_mm;
 }
 
+std::optional<RackLamps> VirtualMachine::rackLamps() const {
+    if (!m_world.rack) return std::nullopt;
+    auto const& rack = *m_world.rack;
+    return RackLamps{m_clamp.toldOpen(), rack.open.reads(rack.is_open),
+                     rack.held.reads(!rack.is_open && rack.in_spindle != 0), rack.air.reads(rack.air_on)};
+}
+
+void VirtualMachine::restUntil(double s) {
+    if (m_world.rack)
+        while (m_clamp.due_s() && *m_clamp.due_s() <= s) m_clamp.catchUp(m_world, m_position, *m_clamp.due_s());
+    m_now_s = s;
+}
+
+void VirtualMachine::dwell(double seconds) { restUntil(m_now_s + seconds); }
+
+bool VirtualMachine::awaitInput(int number, bool on, double limit_s) {
+    double const end_s = m_now_s + limit_s;
+    while (input(number) != on) {
+        auto const next_s = m_world.rack ? m_clamp.due_s() : std::nullopt;
+        if (!next_s || *next_s > end_s) {
+            restUntil(end_s);
+            return false;
+        }
+        restUntil(std::max(m_now_s, *next_s));
+    }
+    return true;
+}
+
 void VirtualMachine::output(int number, bool on) {
+    m_clamp.output(m_world, number, on, m_now_s);
     if (on && m_world.setter && number == m_world.air_output) m_world.setter->chip_mm = 0;
 }
 

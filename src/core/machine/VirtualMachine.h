@@ -6,6 +6,7 @@
 #include "core/base/Rng.h"
 #include "core/machine/CutAway.h"
 #include "core/machine/Profile.h"
+#include "core/machine/RackClamp.h"
 #include "core/machine/World.h"
 
 #include <limits>
@@ -31,8 +32,10 @@ public:
     std::optional<controller::Trouble> along(std::span<Vec3 const> points_mm, double feed_mm_min) override;
     controller::ProbeReport probe(Vec3 const& target_mm, double feed_mm_min, bool away) override;
     bool changeTool(int number) override;
-    void dwell(double seconds) override { m_now_s += seconds; }
+    void dwell(double seconds) override;
     void output(int number, bool on) override;
+    bool input(int number) const override { return m_world.rack && rackInput(*m_world.rack, number); }
+    bool awaitInput(int number, bool on, double limit_s) override;
     double feedOverride() const override { return m_world.person.feed_override; }
     void spindle(bool on) override;
     bool pause(std::string const& message) override;
@@ -49,6 +52,7 @@ public:
     /// Whether a touch of plate or wired work, or of the setter, would be seen.
     bool plateWouldSignal() const;
     bool setterWouldSignal() const;
+    std::optional<RackLamps> rackLamps() const;
     bool spindleTurns() const { return m_now_s < m_turns_until_s; }
     std::vector<Touch> const& touches() const { return m_touches; }
     std::vector<Touch> const& releases() const { return m_releases; }
@@ -106,6 +110,9 @@ private:
     void signal(shop::TimedAct const& act);
     /// What was to be done by now is done.
     void catchUp();
+    /// Time passes at rest; what the clamp does meanwhile happens at its moment.
+    void restUntil(double s);
+    bool sees(shop::Act what) const;
     PauseActs const* actsAt(std::string const& message);
     void homeAgain();
     void putIn(int number);
@@ -122,10 +129,12 @@ private:
     Hand m_finger; ///< presses the setter's disc
     std::vector<Later> m_later;
     std::vector<char> m_done; ///< by entry of the person's list: it has had its pause
+    bool m_again = false;     ///< the program was broken off and started again
     int m_rapids = 0;
     std::vector<Touch> m_touches, m_releases;
     std::vector<bool> m_spent; ///< false contacts that have happened
-    CutAway m_cut;             ///< what the cutter has made free
+    RackClamp m_clamp;
+    CutAway m_cut; ///< what the cutter has made free
     std::optional<double> m_lowest_over_work_mm;
     Rng m_scatter, m_poll, m_homing;
     Vec3 const m_home_error; ///< what every homing has in common

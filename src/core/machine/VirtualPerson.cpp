@@ -32,7 +32,7 @@ PauseActs const* VirtualMachine::actsAt(std::string const& message) {
 }
 
 bool VirtualMachine::pause(std::string const& message) {
-    m_now_s += m_world.person.pause_s;
+    restUntil(m_now_s + m_world.person.pause_s);
     m_paused_s += m_world.person.pause_s;
     catchUp();
     auto const* asked = actsAt(message);
@@ -43,6 +43,7 @@ bool VirtualMachine::pause(std::string const& message) {
     }
     for (auto const& each : asked->acts) {
         if (each.what == Act::Leave) return false;
+        if (!sees(each.what)) return false;
         if (each.what == Act::LookAtLips && (!m_world.plate.lips || m_world.plate.lips->turned)) return false;
         if (shop::makesSignal(each.what))
             signal(each);
@@ -54,13 +55,32 @@ bool VirtualMachine::pause(std::string const& message) {
     return true;
 }
 
+/// By the lamps of the inputs, where there are any; otherwise by eye.
+bool VirtualMachine::sees(Act what) const {
+    if (what == Act::SayHomed) return m_world.homed;
+    if (!m_world.rack) return true;
+    auto const& rack = *m_world.rack;
+    bool const holds = !rack.is_open && rack.in_spindle != 0;
+    switch (what) {
+    case Act::SeeOpen: return rack.open.reads(rack.is_open);
+    case Act::SeeClosed: return !rack.open.reads(rack.is_open);
+    case Act::SeeHeld: return rack.held.reads(holds);
+    case Act::SeeEmpty: return !rack.held.reads(holds);
+    case Act::SeeAir: return rack.air.reads(rack.air_on);
+    case Act::SayFinished: return !m_again;
+    default: return true;
+    }
+}
+
 void VirtualMachine::catchUp() {
+    restUntil(m_now_s);
     for (auto const& each : m_later)
         if (each.at_s <= m_now_s) act(each.what);
     std::erase_if(m_later, [this](Later const& each) { return each.at_s <= m_now_s; });
 }
 
 void VirtualMachine::startAgain(std::optional<Vec3> const& at) {
+    m_again = true;
     m_done.assign(m_done.size(), false);
     m_later.clear();
     m_hand = m_bridge = m_finger = {};

@@ -6,6 +6,7 @@
 
 #include "core/controller/Memory.h"
 #include "core/machine/Footprint.h"
+#include "core/machine/RackWorld.h"
 #include "core/shop/Act.h"
 #include "core/shop/kinds/Assembly.h"
 #include "core/shop/kinds/Machine.h"
@@ -200,6 +201,7 @@ struct World {
     std::vector<NumberedTool> tools; ///< what the person takes when asked for a number
     Plate plate;
     std::optional<Setter> setter;
+    std::optional<Rack> rack; ///< where a procedure has to do with it
     Input input;
     Spindle spindle;
     Operator person;

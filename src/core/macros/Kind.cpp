@@ -132,6 +132,14 @@ constexpr Traits rows[] = {
      .retouch = true,
      .table = true,
      .per_tool = true},
+    {.name = "rack-change",
+     .title = "Change at the rack",
+     .sets = Sets::Nothing,
+     .at_rack = true,
+     .asks = Asks::Fetch,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
 };
 static_assert(std::size(rows) == std::size(every_kind));
 

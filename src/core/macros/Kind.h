@@ -28,19 +28,20 @@ enum class Kind {
     CornerZero,
     BoreCentre,
     BossCentre,
-    CornerPlate
+    CornerPlate,
+    RackChange
 };
 
 inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink, Kind::Retouch,       Kind::ToolLength,
                                       Kind::OffsetPerTool, Kind::RetouchAny,    Kind::ToolLengthAny, Kind::TableZero,
                                       Kind::TrimZero,      Kind::GoAndLook,     Kind::ChangeByHand,  Kind::ProvePlate,
                                       Kind::ProveSetter,   Kind::EdgeZero,      Kind::CornerZero,    Kind::BoreCentre,
-                                      Kind::BossCentre,    Kind::CornerPlate};
+                                      Kind::BossCentre,    Kind::CornerPlate,   Kind::RackChange};
 
 /// What it leaves behind. A work zero is a work offset's Z; the link goes with it on a control that keeps numbers.
 enum class Sets { Nothing, WorkZero, WorkZeroAndLink, Length, Sides, SidesAndZero };
 /// What else it has to be told.
-enum class Asks { Nothing, Trim, Look, Change, Side };
+enum class Asks { Nothing, Trim, Look, Change, Side, Fetch };
 /// What a pin goes to from the side.
 enum class Sideways { No, Edge, Corner, Bore, Boss, Lips };
 
@@ -57,6 +58,7 @@ struct Traits {
     bool needs_zero = false;   ///< works from the zero that is in force
     bool changes_tool = false; ///< ends with another tool than it began with
     bool proves = false;       ///< sees a signal, and nothing else
+    bool at_rack = false;      ///< puts the tool in the spindle away and fetches another
     bool moves = true;
     Asks asks = Asks::Nothing;
     Sideways sideways = Sideways::No;

@@ -23,6 +23,11 @@ struct LinkNumbers {
     }
 };
 
+/// Behind the links: 1 while a change at a rack is under way.
+inline int changeNumber(shop::Behaviour const& behaviour) {
+    return behaviour.link_parameter + shop::link_block * work_offset_count;
+}
+
 /// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
 /// both uses; OutOfRange, with the numbers there are.
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar);

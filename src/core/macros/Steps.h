@@ -299,13 +299,55 @@ struct SetSideZero {
     std::string wrong;
 };
 
+// At a rack.
+
+/// No change was broken off before: what the control believes is in the spindle is so.
+struct RequireFinished {
+    std::string alarm;
+    std::string ask; ///< where the control keeps no number: joined to the next pause
+};
+/// From now on a change is under way, or no longer.
+struct MarkUnderWay {
+    bool on;
+};
+/// Once everything stands still.
+struct SwitchOutput {
+    int output;
+    bool on;
+};
+/// Until an input reads so, at most that long; 0: it reads so now.
+struct AwaitInput {
+    int input;
+    bool on;
+    double limit_s;
+    std::string alarm;
+    shop::Act look; ///< where no text reads an input: by its lamp
+};
+/// X and Y in machine coordinates, with what is added; Z untouched; only from a height that clears everything.
+struct MoveOver {
+    Figure x_mm, y_mm;
+    double add_x_mm, add_y_mm;
+};
+/// One axis alone, machine coordinates, with what is added. X, Y, Z are 0, 1, 2.
+struct MoveAlong {
+    int axis;
+    Figure to_mm;
+    double add_mm;
+    double feed_mm_min; ///< 0: rapid
+};
+/// From now on the control takes that tool for the one in the spindle.
+struct NameTool {
+    int number;
+};
+
 using Action =
     std::variant<SetModes, RequireNoShift, RequireHomed, RequireToolAllowed, RequireToolNot, SpindleStop, Pause,
                  RequireOpen, ProveContact, TakeBack, ProbeDown, Release, Descend, DescendToWork, BackOff, Wait,
                  AirBlast, RequireAgreement, TakeMean, RequireLag, RequireWindow, SetWorkZero, ClearLink, StoreLink,
                  RequireLink, SetZeroFromLink, Trim, SetToolLength, LengthOffset, ChooseBound, StartWhereJogged, When,
                  EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End, ChangeTool, KeepPlace, MoveBack,
-                 ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero>;
+                 ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero, RequireFinished, MarkUnderWay,
+                 SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

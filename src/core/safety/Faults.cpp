@@ -412,12 +412,19 @@ constexpr Fault every_fault[] = {
 
 } // namespace
 
-std::span<Fault const> faults() { return every_fault; }
+std::span<Fault const> faults() {
+    static std::vector<Fault> const all = [] {
+        std::vector<Fault> made(std::begin(every_fault), std::end(every_fault));
+        made.insert(made.end(), rackFaults().begin(), rackFaults().end());
+        return made;
+    }();
+    return all;
+}
 
 Fault const* faultNamed(std::string_view id) {
-    auto const* found =
-        std::find_if(std::begin(every_fault), std::end(every_fault), [&](Fault const& f) { return id == f.id; });
-    return found == std::end(every_fault) ? nullptr : found;
+    for (auto const& each : faults())
+        if (id == each.id) return &each;
+    return nullptr;
 }
 
 } // namespace steady::safety

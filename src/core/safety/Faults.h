@@ -24,6 +24,8 @@ struct Fault {
 };
 
 std::span<Fault const> faults();
+/// Those of a rack and its clamp, which are among them.
+std::span<Fault const> rackFaults();
 /// Null when there is none of that name.
 Fault const* faultNamed(std::string_view id);
 

@@ -3,6 +3,7 @@
 #include "core/safety/Procedures.h"
 
 #include "core/macros/ProveRecipes.h"
+#include "core/macros/RackRecipe.h"
 #include "core/macros/SideRecipes.h"
 #include "core/macros/ZeroRecipes.h"
 
@@ -37,6 +38,8 @@ Result<Recipe> provingPlate(FromBook const& known) { return macros::provePlateRe
 Result<Recipe> provingSetter(FromBook const& known) { return macros::proveSetterRecipe(known.book, known.zero); }
 
 Result<Recipe> fromTheSide(FromBook const& known) { return macros::sideRecipe(known.kind, known.zero); }
+
+Result<Recipe> atRack(FromBook const& known) { return macros::rackRecipe(known.book, known.setup, known.lacks); }
 
 /// Jogged to the middle of the start window.
 void abovePlate(Rehearsal& made, shop::Machine const&) {
@@ -147,6 +150,7 @@ constexpr Procedure rows[] = {
     {Kind::BoreCentre, fromTheSide, inBore, onWork},
     {Kind::BossCentre, fromTheSide, overBoss, onWork},
     {Kind::CornerPlate, atPlate, overLips, onWork},
+    {Kind::RackChange, atRack, changed, onWork},
 };
 constexpr bool inOrder() {
     for (std::size_t i = 0; i < std::size(rows); ++i)

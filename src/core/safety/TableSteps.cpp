@@ -20,9 +20,12 @@ std::string titleOf(macros::Step const& step) {
         return title;
     }
     if (isOneOf<End>(step.action)) return "to the end";
-    if (isOneOf<RetractTo, MoveAcross, MoveToSpot, StartWhereJogged>(step.action)) return "move away";
+    if (isOneOf<RetractTo, MoveAcross, MoveToSpot, StartWhereJogged, MoveOver>(step.action)) return "move away";
     if (isOneOf<SetWorkZero, StoreLink, SetZeroFromLink, Trim, SetToolLength, KeepSpot, ClearLink>(step.action))
         return "store";
+    if (isOneOf<MoveAlong>(step.action)) return "at the fork";
+    if (isOneOf<SwitchOutput>(step.action)) return "clamp";
+    if (isOneOf<NameTool>(step.action)) return "name it";
     if (isOneOf<Pause>(step.action)) return "pause";
     if (isOneOf<SetModes, SpindleStop, LengthOffset>(step.action)) return "begin";
     return "work it out";

@@ -4,6 +4,7 @@
 
 #include "core/machine/Run.h"
 #include "core/macros/LinkNumbers.h"
+#include "core/safety/RackBelief.h"
 
 #include <cmath>
 #include <fmt/format.h>
@@ -65,6 +66,10 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
         bool const there = macros::of(aim.kind).touches_plate ? result.plate_signals : result.setter_signals;
         return there ? std::optional(0.0) : std::nullopt;
     }
+    if (aim.rack) {
+        bool const good = result.rack && changedAsMeant(*result.rack, result.told_tool, *aim.rack);
+        return good ? std::optional(0.0) : std::nullopt;
+    }
     if (macros::of(aim.kind).sets == macros::Sets::Nothing) {
         if (!result.lowest_over_work_mm) return std::nullopt;
         return *result.lowest_over_work_mm - aim.intended_mm;
@@ -116,13 +121,16 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& ai
     Judgement first;
     first.headline = headline(kind, length);
     if (kind == RunClass::Right && macros::of(aim.kind).sets == macros::Sets::Nothing)
-        first.headline = macros::of(aim.kind).proves ? "The signal was seen." : "It stops where it should.";
+        first.headline = macros::of(aim.kind).proves ? "The signal was seen."
+                         : aim.rack                  ? "The tool was changed, and everything hangs where it should."
+                                                     : "It stops where it should.";
     first.severity = kind == RunClass::Right           ? Severity::Note
                      : kind == RunClass::StoppedSafely ? Severity::Attention
                                                        : Severity::Bad;
     first.text = machine::verdictText(result, units);
     if (kind == RunClass::WrongZero && !errorOf_mm(result, aim))
         first.headline = macros::of(aim.kind).proves ? "It says that the signal was seen, and there is none."
+                         : aim.rack                  ? "Another tool is in the spindle or in a pocket than it says."
                          : !length                   ? "No zero was set."
                          : result.length             ? "The length went to another tool's number."
                                                      : "No length was set.";

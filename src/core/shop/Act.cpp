@@ -13,7 +13,7 @@ struct Entry {
     char const* text;
 };
 
-constexpr std::array<Entry, 16> entries{{
+constexpr std::array<Entry, 23> entries{{
     {Act::StopSpindle, "stop_spindle", "switches the spindle off"},
     {Act::TouchFlank, "touch_flank", "holds the plate by its edge to the flank of the cutter"},
     {Act::BridgePlate, "bridge_plate", "bridges plate and cutting edge with the collet spanner"},
@@ -29,6 +29,13 @@ constexpr std::array<Entry, 16> entries{{
     {Act::ChangeTool, "change_tool", "puts in the tool that was asked for"},
     {Act::LookAtLips, "look_at_lips", "looks whether the lips hang where they will be touched"},
     {Act::TurnSpindle, "turn_spindle", "turns the spindle by hand by an eighth of a turn"},
+    {Act::SeeOpen, "see_open", "looks whether the clamp is open"},
+    {Act::SeeClosed, "see_closed", "looks whether the clamp is closed"},
+    {Act::SeeHeld, "see_held", "looks whether a holder is drawn in"},
+    {Act::SeeEmpty, "see_empty", "looks whether the spindle is empty"},
+    {Act::SeeAir, "see_air", "looks whether there is pressure enough"},
+    {Act::SayHomed, "say_homed", "goes on only if the machine is homed"},
+    {Act::SayFinished, "say_finished", "goes on only if the last change was finished"},
     {Act::Leave, "leave", "does not resume"},
 }};
 

@@ -24,6 +24,13 @@ enum class Act {
     ChangeTool,  ///< puts in the tool that was asked for
     LookAtLips,  ///< goes on only when they hang where the macro will touch them
     TurnSpindle, ///< by hand, an eighth of a turn
+    SeeOpen,     ///< goes on only when it is so, as are the next four: the clamp is open
+    SeeClosed,
+    SeeHeld, ///< a holder is drawn in
+    SeeEmpty,
+    SeeAir,      ///< pressure enough
+    SayHomed,    ///< goes on only when it is homed, as its screen shows
+    SayFinished, ///< goes on only when the program was not broken off before
     Leave
 };
 

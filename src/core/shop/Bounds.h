@@ -31,7 +31,8 @@ inline constexpr Whole pocket_number{1, 9999};
 inline constexpr Whole changes{0, 10'000'000};
 inline constexpr Whole touches{1, 5};
 inline constexpr Whole air_output{0, 7};
-inline constexpr Whole teeth{0, 24}; ///< 0: a round pin
+inline constexpr Whole input_port{1, 7}; ///< of a control, beside the probing one
+inline constexpr Whole teeth{0, 24};     ///< 0: a round pin
 inline constexpr Whole holes{0, 12};
 inline constexpr Whole planned{2, 1'000'000}; ///< readings of a study
 inline constexpr Whole home_epoch{0, 1'000'000};
@@ -46,6 +47,8 @@ inline constexpr Real extent_mm{1, 100'000};
 inline constexpr Real pitch_mm{1, 10'000};
 inline constexpr Real clearance_mm{0, 500};
 inline constexpr Real chain_s{0, 10};
+inline constexpr Real clamp_s{0.1, 60};
+inline constexpr Real fork_feed_mm_min{1, 20'000};
 inline constexpr Real tolerance_mm{0, 1};    ///< above or below a nominal size
 inline constexpr Real good_mm{0.001, 5};     ///< what a touch has to be good to, ±
 inline constexpr Real share{0.5, 0.9999};    ///< of all touches, and a confidence

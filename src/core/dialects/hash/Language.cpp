@@ -76,8 +76,8 @@ constexpr std::array<CodeWord, 52> hash_words{{
 constexpr DataForm hash_forms[] = {
     {2, Data::OffsetOrigin}, {20, Data::OffsetHere}, {10, Data::ToolLength, 'R'}, {11, Data::ToolWear, 'R'}};
 
-constexpr Numbers shown_only[] = {{4001, 4130}, {5001, 5003}, {5021, 5023}, {5041, 5043}, {5061, 5063}};
-constexpr Numbers of_control[] = {{2001, 2400}, {4001, 4130}, {5001, 5063}, {5201, 5332}};
+constexpr Numbers shown_only[] = {{1000, 1007}, {4001, 4130}, {5001, 5003}, {5021, 5023}, {5041, 5043}, {5061, 5063}};
+constexpr Numbers of_control[] = {{1000, 1007}, {2001, 2400}, {4001, 4130}, {5001, 5063}, {5201, 5332}};
 constexpr ShownGroup shown_groups[] = {{Group::Motion, 4001},
                                        {Group::Plane, 4002},
                                        {Group::Distance, 4003},
@@ -128,7 +128,8 @@ controller::Dialect const& hashVariable() {
                                            {Shows::MachinePosition, 5021},
                                            {Shows::Position, 5041},
                                            {Shows::ToolLengths, 2201},
-                                           {Shows::ToolWears, 2001}})
+                                           {Shows::ToolWears, 2001},
+                                           {Shows::Inputs, 1000}})
             variables.first[static_cast<std::size_t>(what)] = number;
         made.finish();
         return made;

@@ -367,6 +367,51 @@ struct Phrasing : HashLines {
                       storage_mm()),
                 s.wrong);
     }
+    void operator()(RequireFinished const& s) {
+        comment(fmt::format("#{} is 1 while a change is under way; 0 again only once table and spindle are signed off.",
+                            changeNumber(behaviour)));
+        alarmIf(fmt::format("#{} EQ 1", changeNumber(behaviour)), s.alarm);
+    }
+    void operator()(MarkUnderWay const& s) {
+        settle();
+        line(fmt::format("#{}={}", changeNumber(behaviour), s.on ? 1 : 0));
+    }
+    void operator()(SwitchOutput const& s) {
+        settle();
+        line(fmt::format("#{}={}", 1100 + s.output, s.on ? 1 : 0));
+    }
+    /// Asked again and again; each wait also lets the control read what is so by then.
+    void operator()(AwaitInput const& s) {
+        constexpr double look_every_s = 0.1;
+        auto const input = fmt::format("#{}", 1000 + s.input);
+        settle();
+        if (s.limit_s <= 0) return alarmIf(fmt::format("{} NE {}", input, s.on ? 1 : 0), s.alarm);
+        int const again = newLabel(), seen = newLabel();
+        auto const tries = name(slot_tries);
+        line(tries + "=0");
+        mark(again);
+        jumpIf(fmt::format("{} EQ {}", input, s.on ? 1 : 0), seen);
+        alarmIf(fmt::format("{} GE {}", tries, plainNumber(std::ceil(s.limit_s / look_every_s), 0)), s.alarm);
+        line(fmt::format("{0}={0}+1", tries));
+        dwell(look_every_s);
+        line(fmt::format("GOTO {}", again));
+        mark(seen);
+    }
+    std::string with(Figure const& f, double add_mm) const {
+        return std::abs(add_mm) < 0.00005 ? figure(f) : fmt::format("[{}{}]", figure(f), addend(add_mm));
+    }
+    void operator()(MoveOver const& s) {
+        moves(fmt::format("G90 G53 G0 X{} Y{}", with(s.x_mm, s.add_x_mm), with(s.y_mm, s.add_y_mm)));
+    }
+    void operator()(MoveAlong const& s) {
+        auto const to = fmt::format("{}{}", "XYZ"[s.axis], with(s.to_mm, s.add_mm));
+        moves(s.feed_mm_min > 0 ? fmt::format("G90 G53 G1 {} F{}", to, feed(s.feed_mm_min)) : "G90 G53 G0 " + to);
+    }
+    void operator()(NameTool const& s) {
+        if (s.number > most_tool) return cannot("a tool number above 200", "Give the tool a lower number");
+        moves(fmt::format("T{}", s.number));
+        settle();
+    }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return comment(s.text);
         line(fmt::format("{}={}", name(s.into), sum(s.slot, s.addends_mm)));

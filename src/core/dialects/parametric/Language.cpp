@@ -102,7 +102,7 @@ constexpr ToldName told_names[] = {
     {"_selected_tool", Tells::SelectedTool},
     {"_coord_system", Tells::WorkOffset},
 };
-constexpr Numbers own[] = {{5061, 5390}, {5400, 5409}};
+constexpr Numbers own[] = {{5061, 5390}, {5399, 5409}};
 
 } // namespace
 

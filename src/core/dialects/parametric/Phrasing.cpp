@@ -449,6 +449,36 @@ struct Phrasing {
         line(fmt::format("G10 L2 P{} {}{}", s.work_offset, letter(axis), name(s.into)));
         alarmIf(differs(fmt::format("#{}", 5201 + axis + 20 * s.work_offset), name(s.into)), s.wrong);
     }
+    void operator()(RequireFinished const& s) {
+        comment(fmt::format("#{} is 1 while a change is under way; 0 again only once table and spindle are signed off.",
+                            changeNumber(behaviour)));
+        alarmIf(fmt::format("#{} EQ 1", changeNumber(behaviour)), s.alarm);
+    }
+    void operator()(MarkUnderWay const& s) { line(fmt::format("#{}={}", changeNumber(behaviour), s.on ? 1 : 0)); }
+    void operator()(SwitchOutput const& s) {
+        line("G4 P0.1"); // whatever moves has come to rest
+        line(fmt::format("{} P{}", s.on ? "M64" : "M65", s.output));
+    }
+    void operator()(AwaitInput const& s) {
+        if (s.limit_s > 0) {
+            line(fmt::format("M66 P{} {} Q{}", s.input, s.on ? "L3" : "L4", plainNumber(s.limit_s, 1)));
+            alarmIf("#5399 LT 0", s.alarm);
+        } else {
+            line(fmt::format("M66 P{} L0", s.input));
+            alarmIf(fmt::format("#5399 {} 1", s.on ? "NE" : "EQ"), s.alarm);
+        }
+    }
+    std::string with(Figure const& f, double add_mm) const {
+        return std::abs(add_mm) < 0.00005 ? figure(f) : fmt::format("[{}{}]", figure(f), addend(add_mm));
+    }
+    void operator()(MoveOver const& s) {
+        line(fmt::format("G53 G0 X{} Y{}", with(s.x_mm, s.add_x_mm), with(s.y_mm, s.add_y_mm)));
+    }
+    void operator()(MoveAlong const& s) {
+        auto const to = fmt::format("{}{}", letter(s.axis), with(s.to_mm, s.add_mm));
+        line(s.feed_mm_min > 0 ? fmt::format("G53 G1 {} F{}", to, feed(s.feed_mm_min)) : "G53 G0 " + to);
+    }
+    void operator()(NameTool const& s) { line(fmt::format("M61 Q{}", s.number)); }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return message(s.text);
         line(fmt::format("{}=[{}]", name(s.into), sum(s.slot, s.addends_mm)));

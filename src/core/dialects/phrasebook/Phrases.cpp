@@ -92,6 +92,13 @@ constexpr PhraseStep steps[] = {
     {"set-side-zero", "Set the zero of X or Y",
      "Sets the work offset's X or Y to the figure with what is added; reads "
      "it back: otherwise stops with the alarm."},
+    {"finished", "No change was broken off", "Stops with the alarm while a change at the rack is under way."},
+    {"under-way", "A change is under way", "Keeps, also without power, that a change has begun, or that it is done."},
+    {"output", "Output", "Once everything stands still: on or off."},
+    {"await", "Input", "Waits until the input reads so; not in its time: stops with the alarm."},
+    {"over", "Over a pocket", "X and Y in machine coordinates, with what is added; Z untouched."},
+    {"along", "One axis", "That axis alone, machine coordinates, with what is added; feed 0: fast."},
+    {"name-tool", "Tool is named", "From then on the control takes it for the tool in the spindle."},
 };
 constexpr std::size_t only_written = 2; // remark and message are no actions
 static_assert(std::size(steps) == only_written + std::variant_size_v<Action>);
@@ -384,6 +391,28 @@ struct Fields {
                 added(s.addends_mm),   kept("into", "name under which the zero is kept", s.into),
                 offset(s.work_offset), alarm(s.wrong)};
     }
+    All operator()(RequireFinished const& s) const { return {alarm(s.alarm)}; }
+    All operator()(MarkUnderWay const& s) const { return {onlyIf("on", "it begins", s.on)}; }
+    All operator()(SwitchOutput const& s) const {
+        return {number("output", "its number", s.output), onlyIf("on", "it goes on", s.on)};
+    }
+    All operator()(AwaitInput const& s) const {
+        return {number("input", "its number", s.input), onlyIf("on", "it must be on", s.on),
+                number("seconds", "to wait at most; 0: it is so now", s.limit_s, 1), alarm(s.alarm)};
+    }
+    All operator()(MoveOver const& s) const {
+        return {{"x", "machine X: a length, or the name of one", true, figure(s.x_mm)},
+                {"y", "machine Y: a length, or the name of one", true, figure(s.y_mm)},
+                length("add_x", "what is added to X", s.add_x_mm),
+                length("add_y", "what is added to Y", s.add_y_mm)};
+    }
+    All operator()(MoveAlong const& s) const {
+        return {axis(s.axis),
+                {"to", "where: a length, or the name of one", true, figure(s.to_mm)},
+                length("add", "what is added, with its sign", s.add_mm),
+                feed(s.feed_mm_min)};
+    }
+    All operator()(NameTool const& s) const { return {number("tool", "its number", s.number)}; }
     All operator()(End const& s) const { return {words("text", "the sentence; may be empty", s.text)}; }
 };
 

@@ -54,6 +54,7 @@ struct Segments {
     std::string proof = {};               ///< the last report of a proof
     std::string asked = {};               ///< joined to the next question
     std::optional<Error> refused = {};
+    bool finishes = false; ///< the next question asks whether a change was finished
 
     void line(std::string const& text) {
         out.text += text + "\n";
@@ -72,6 +73,8 @@ struct Segments {
         auto const shown = commentSafe(asked + words);
         between("do " + shown);
         out.asked.push_back({shown, acts, expect_mm});
+        if (finishes) out.asked.back().acts.push_back(shop::Act::SayFinished);
+        finishes = false;
         asked.clear();
     }
     /// The report of the move before, under a name of its own.
@@ -140,7 +143,8 @@ struct Segments {
         if (s.rows.size() != 1)
             return cannot("which tool is in the spindle is not known to it", "Write it for one tool alone");
         auto const& row = s.rows.front();
-        asked += fmt::format("Does the holder in the spindle say {}? ", row.number);
+        asked += row.number == 0 ? std::string("Is the spindle empty? ")
+                                 : fmt::format("Does the holder in the spindle say {}? ", row.number);
         for (std::size_t i = 0; i < s.into.size(); ++i) fixed[s.into[i].number] = row.figures[i];
     }
     void operator()(RequireToolNot const& s) {
@@ -291,6 +295,33 @@ struct Segments {
         line(fmt::format("G10 L2 P{} {}{{{}}}", s.work_offset, upper(s.axis), zero));
         line(fmt::format("(Note: {} {} {{{}}})", workOffsetName(s.work_offset), upper(s.axis), zero));
         sums[s.into.number] = "[" + zero + "]";
+    }
+    void operator()(RequireFinished const& s) {
+        asked += s.ask + " ";
+        finishes = true;
+    }
+    void operator()(MarkUnderWay const&) {} // it keeps none
+    void operator()(SwitchOutput const& s) {
+        line("G4 P0.1");
+        line(fmt::format("{} P{}", s.on ? "M62" : "M63", s.output));
+    }
+    void operator()(AwaitInput const& s) {
+        ask(fmt::format("Look at the lamp of input {}: is it {}? If so, resume. If not within {} s, stop: {}", s.input,
+                        s.on ? "on" : "off", plainNumber(std::max(s.limit_s, 1.0), 0), s.alarm),
+            {s.look});
+    }
+    void operator()(MoveOver const& s) {
+        auto const x = known(s.x_mm), y = known(s.y_mm);
+        if (x && y) line(fmt::format("G53 G0 X{} Y{}", len(*x + s.add_x_mm), len(*y + s.add_y_mm)));
+    }
+    void operator()(MoveAlong const& s) {
+        auto const to = known(s.to_mm);
+        if (!to) return;
+        auto const word = fmt::format("{}{}", "XYZ"[s.axis], len(*to + s.add_mm));
+        line(s.feed_mm_min > 0 ? fmt::format("G53 G1 {} F{}", word, feedFigure(s.feed_mm_min, mm)) : "G53 G0 " + word);
+    }
+    void operator()(NameTool const& s) {
+        comment(fmt::format("From here on tool {} is in the spindle: note it, and which pocket is empty.", s.number));
     }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return comment(s.text);

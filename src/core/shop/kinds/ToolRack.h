@@ -87,6 +87,42 @@ struct RackMounting {
     }
 };
 
+/// What the clamp at the spindle does when the air goes.
+enum class WithoutAir { Unknown, StaysClosed, Opens };
+constexpr char const* word(WithoutAir what) {
+    switch (what) {
+    case WithoutAir::Unknown: return "unknown";
+    case WithoutAir::StaysClosed: return "stays_closed";
+    case WithoutAir::Opens: return "opens";
+    }
+    return nullptr;
+}
+
+/// What works the clamp at the spindle, and what tells of it: numbers of the control's outputs and inputs. An input
+/// that is not there is looked at by eye.
+struct RackDrive {
+    std::optional<int> release_output; ///< on: the clamp opens
+    std::optional<int> blow_output;    ///< on: air through the cone
+    std::optional<int> open_input;     ///< on: the clamp is open
+    std::optional<int> held_input;     ///< on: a holder is drawn in
+    std::optional<int> air_input;      ///< on: there is pressure enough
+    WithoutAir without_air = WithoutAir::Unknown;
+    double limit_s = 2;       ///< the clamp opens or closes within this, or something is wrong
+    double fork_mm_min = 600; ///< feed in and out of a fork, and onto a seat
+    bool operator==(RackDrive const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"release_output", "output that opens the clamp"}, self.release_output, bounds::air_output);
+        f({"blow_output", "output that blows through the cone"}, self.blow_output, bounds::air_output);
+        f({"open_input", "input “clamp open”"}, self.open_input, bounds::input_port);
+        f({"held_input", "input “holder drawn in”"}, self.held_input, bounds::input_port);
+        f({"air_input", "input “air pressure”"}, self.air_input, bounds::input_port);
+        f({"without_air", "clamp without air"}, self.without_air);
+        f({"limit_s", "time limit of the clamp"}, self.limit_s, bounds::clamp_s);
+        f({"fork_mm_min", "feed at the fork"}, self.fork_mm_min, bounds::fork_feed_mm_min);
+    }
+};
+
 struct ToolRack {
     std::string name;
     Id<Machine> machine;
@@ -107,6 +143,7 @@ struct ToolRack {
     double scatter_mm = 0.05;  ///< of teaching by eye and hand, standard deviation: common practice
     double forgives_mm = 0.15; ///< what a fork forgives: assumed; the maker's sheet knows better
     RackMounting mounting;
+    RackDrive drive;
     std::vector<Pocket> pockets; ///< in the order of their numbers
     bool operator==(ToolRack const&) const = default;
 
@@ -131,6 +168,7 @@ struct ToolRack {
         f({"scatter_mm", "scatter of teaching"}, self.scatter_mm, bounds::good_mm);
         f({"forgives_mm", "what a fork forgives"}, self.forgives_mm, bounds::good_mm);
         f({"mounting", "mounting"}, self.mounting);
+        f({"drive", "clamp"}, self.drive);
         f({"pockets", "pockets"}, self.pockets);
     }
     int number(std::size_t pocket) const { return first_number + static_cast<int>(pocket); }

@@ -1,0 +1,226 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A change as the rack goes through it, what works the clamp, and the way back after one that did not end.
+#include "app/changer/ChangerStation.h"
+#include "app/changer/RecoverView.h"
+#include "app/widgets/WrappedLabel.h"
+#include "core/base/Words.h"
+#include "core/changer/PocketTable.h"
+#include "core/macros/ChangeSteps.h"
+#include "core/macros/RackRecipe.h"
+#include "core/zeroing/SetterHeight.h"
+
+#include <fmt/format.h>
+
+namespace steady::app {
+
+using namespace Qt::StringLiterals;
+using shop::ToolRack;
+
+void ChangerStation::buildChange(QVBoxLayout* page) {
+    m_fetched = new Choice(u"changer.fetched"_s, u"The tool that is fetched"_s, desk().look());
+    connect(m_fetched->box(), &QComboBox::activated, this, [this](int index) {
+        auto setup = desk().setup();
+        setup.change.next = chosenIn<shop::Assembly>(*m_fetched->box(), index);
+        auto const* tool = desk().book().find(setup.change.next);
+        (void)desk().report(desk().commitSetup(setup, fmt::format("Next tool: {}", tool ? tool->number : 0)));
+    });
+    page->addWidget(m_fetched);
+    auto form = std::make_unique<Form<ToolRack>>(
+        desk(), page, [this] { return rack(); },
+        [this](ToolRack changed, std::string what) { return put(std::move(changed), "Clamp: " + what); },
+        [this] { return static_cast<bool>(m_rack); });
+    auto& f = *form;
+    f.only([this] { return static_cast<bool>(m_rack); });
+    f.heading("What works the clamp");
+    f.row(2);
+    f.number(
+        "changer.release", "Opened by output", "", 1, shop::bounds::air_output,
+        [](ToolRack & r) -> auto& { return r.drive.release_output; });
+    f.number(
+        "changer.blow", "Blown by output", "", 1, shop::bounds::air_output,
+        [](ToolRack & r) -> auto& { return r.drive.blow_output; });
+    f.choice(
+        "changer.without_air", "When the air goes, the clamp", {"not known", "stays closed, by its spring", "opens"},
+        [](ToolRack & r) -> auto& { return r.drive.without_air; });
+    f.heading("What tells of it");
+    f.row(3);
+    f.number(
+        "changer.open_input", "Clamp open", "", 1, shop::bounds::input_port,
+        [](ToolRack & r) -> auto& { return r.drive.open_input; });
+    f.number(
+        "changer.held_input", "Holder in", "", 1, shop::bounds::input_port,
+        [](ToolRack & r) -> auto& { return r.drive.held_input; });
+    f.number(
+        "changer.air_input", "Air", "", 1, shop::bounds::input_port,
+        [](ToolRack & r) -> auto& { return r.drive.air_input; });
+    f.note("Numbers of the control's inputs, 1 to 7. Empty: the macro stops there, and somebody looks.");
+    f.row(2);
+    f.number(
+        "changer.limit", "Time limit", "s", 1, shop::bounds::clamp_s,
+        [](ToolRack & r) -> auto& { return r.drive.limit_s; });
+    f.feed(
+        "changer.fork_feed", "Feed at a fork", shop::bounds::fork_feed_mm_min,
+        [](ToolRack & r) -> auto& { return r.drive.fork_mm_min; });
+    m_forms.push_back(std::move(form));
+}
+
+void ChangerStation::showChange() {
+    auto& tools = *m_fetched->box();
+    tools.clear();
+    for (auto const& [id, tool] : desk().tools()) {
+        if (id == desk().setup().place.assembly) continue;
+        tools.addItem(u"%1  %2"_s.arg(tool->number).arg(text(tool->name)), QVariant::fromValue<qlonglong>(id.value));
+        if (id == desk().setup().change.next) tools.setCurrentIndex(tools.count() - 1);
+    }
+    if (!desk().book().find(desk().setup().change.next)) tools.setCurrentIndex(-1);
+    m_fetched->setEnabled(desk().session().writable() && tools.count() > 0);
+}
+
+/// What a change does here, or why none can be written.
+Result<std::vector<macros::ChangeStep>> ChangerStation::changeSteps() const {
+    auto const recipe = macros::rackRecipe(desk().book(), desk().setup(), {});
+    if (!recipe) return Failure(recipe.error());
+    auto const plan = macros::planRack(desk().book(), desk().setup());
+    auto const* in_spindle = desk().book().find(desk().setup().place.assembly);
+    return macros::changeSteps(*recipe, plan->rack.drive, in_spindle ? in_spindle->number : 0);
+}
+
+std::vector<Row> ChangerStation::changeRows() const {
+    auto const steps = changeSteps();
+    std::vector<Row> rows;
+    if (!steps) {
+        auto const finding = toFinding(steps.error());
+        rows.push_back({.text = text(finding.text), .detail = text(finding.remedy)});
+        return rows;
+    }
+    for (auto const& step : *steps) {
+        QString detail;
+        if (step.limit_s) {
+            auto const by = step.by_eye ? u"by eye"_s : u"input %1"_s.arg(step.input.value_or(0));
+            auto const when = *step.limit_s > 0 ? u"within %1 s"_s.arg(*step.limit_s) : u"now"_s;
+            detail = u"%1, %2. If not: %3"_s.arg(by, when, text(step.way_out));
+        }
+        rows.push_back({.text = u"%1  "_s.arg(rows.size() + 1) + text(step.text),
+                        .detail = detail,
+                        .mark = step.limit_s ? std::optional(upkeep::Standing::Due) : std::nullopt});
+    }
+    return rows;
+}
+
+std::vector<zeroing::Judgement> ChangerStation::judgedChange() const {
+    std::vector<zeroing::Judgement> said;
+    if (auto const steps = changeSteps(); !steps) {
+        auto const finding = toFinding(steps.error());
+        said.push_back({Severity::Attention, finding.text, finding.remedy, {}});
+    } else {
+        auto const& drive = rack().drive;
+        auto const* tool = desk().book().find(desk().setup().change.next);
+        said.push_back({Severity::Note,
+                        fmt::format("Tool {} can be fetched.", tool ? tool->number : 0),
+                        "Its macro is at Macros, “Change at the rack”: run it there, and attack it with what goes "
+                        "wrong, before the machine does.",
+                        {}});
+        std::string eyes;
+        for (auto const& [input, words] :
+             {std::pair{drive.open_input, "clamp open"}, {drive.held_input, "holder in"}, {drive.air_input, "air"}})
+            if (!input) eyes += (eyes.empty() ? "" : ", ") + std::string(words);
+        if (!eyes.empty())
+            said.push_back({Severity::Attention,
+                            "No input tells: " + eyes + ".",
+                            "The macro stops there and somebody looks. A sensor and a time limit on each motion tell "
+                            "it every time, also the thousandth.",
+                            {}});
+    }
+    if (rack().drive.without_air == shop::WithoutAir::Unknown)
+        said.push_back({Severity::Attention,
+                        "What does this clamp do when the air goes?",
+                        "Ask its maker's manual before anybody's hand is under a holder.",
+                        {}});
+    return said;
+}
+
+void ChangerStation::buildRecover(QVBoxLayout* page) {
+    m_recover = new RecoverView(desk());
+    connect(m_recover, &RecoverView::changed, this, &ChangerStation::showZones);
+    connect(m_recover, &RecoverView::signedOff, this, &ChangerStation::signOff);
+    page->addWidget(m_recover);
+}
+
+void ChangerStation::showRecover() { m_recover->show(m_rack); }
+
+std::vector<Row> ChangerStation::recoveryRows() const {
+    std::vector<Row> rows;
+    auto const way = m_recover ? m_recover->recovery() : std::nullopt;
+    if (!way) return rows;
+    if (!*way) {
+        auto const finding = toFinding(way->error());
+        rows.push_back({.text = text(finding.text), .detail = text(finding.remedy)});
+        return rows;
+    }
+    for (auto const& step : (*way)->steps) {
+        auto detail = step.caution.empty() ? QString() : text(step.caution) + u' ';
+        detail += u"Then: "_s + text(step.expect);
+        rows.push_back({.text = u"%1  %2"_s.arg(rows.size() + 1).arg(text(step.text)) +
+                                (step.by_hand ? u" (by hand)"_s : QString()),
+                        .detail = detail});
+    }
+    if ((*way)->looks_first)
+        rows.push_back({.text = u"Then say here what you saw: the list goes on from there."_s, .detail = {}});
+    return rows;
+}
+
+std::vector<zeroing::Judgement> ChangerStation::judgedRecovery() const {
+    std::vector<zeroing::Judgement> said;
+    auto const way = m_recover ? m_recover->recovery() : std::nullopt;
+    if (!way) return said;
+    if (!*way) {
+        auto const finding = toFinding(way->error());
+        said.push_back({Severity::Bad, finding.text, finding.remedy, {}});
+        return said;
+    }
+    if ((*way)->looks_first)
+        said.push_back({Severity::Attention, "Look first.", "Nothing is moved by what nobody has seen.", {}});
+    else
+        said.push_back({Severity::Note,
+                        "The way back is known.",
+                        "Sign when table and spindle were read against what hangs there: only then anything runs.",
+                        {}});
+    for (auto const& line : changer::afterRecovery(rack(), m_recover->seen()))
+        said.push_back({Severity::Note, line, "", {}});
+    return said;
+}
+
+/// What was seen becomes the table; the change that had to be helped is one that failed.
+void ChangerStation::signOff() {
+    auto const& seen = m_recover->seen();
+    auto changed = rack();
+    std::map<int, Id<shop::Assembly>> by_number;
+    for (auto const& [id, tool] : desk().tools()) by_number[tool->number] = id;
+    auto const idOf = [&](changer::HolderSeen const& holder) {
+        auto const found = by_number.find(holder.value_or(0));
+        return found == by_number.end() ? Id<shop::Assembly>() : found->second;
+    };
+    for (std::size_t i = 0; i < changed.pockets.size(); ++i) {
+        auto const number = changed.number(i);
+        auto const found = seen.pockets.find(number);
+        if (found == seen.pockets.end() || !found->second) continue;
+        changed.pockets[i].tool = idOf(found->second);
+        changed.pockets[i].seen = shop::Seen::Known;
+        if (seen.in_fork && seen.at_pocket == number) {
+            ++changed.pockets[i].picks;
+            ++changed.pockets[i].failed;
+        }
+    }
+    auto setup = desk().setup();
+    if (auto const held = idOf(seen.spindle); held != setup.place.assembly) {
+        setup.place.assembly = held;
+        setup.place.contact = zeroing::lastContact(desk().book(), setup, held, shop::Target::Plate);
+    }
+    shop::Change change{"After a recovery: table and spindle signed off", {}, {}, {}};
+    change.put(m_rack, std::move(changed));
+    desk().putSetup(change, std::move(setup));
+    if (desk().report(desk().commit(std::move(change)))) refresh();
+}
+
+} // namespace steady::app

@@ -1,0 +1,52 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// What is seen at a rack after a change that did not end, asked one thing at a time; and the way back that follows.
+
+#include "app/shell/Desk.h"
+#include "app/widgets/Choice.h"
+#include "app/widgets/Field.h"
+#include "app/widgets/Rows.h"
+#include "core/changer/Recovery.h"
+
+#include <QPushButton>
+
+namespace steady::app {
+
+class RecoverView : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit RecoverView(Desk& desk, QWidget* parent = nullptr);
+    /// The rack that is spoken of; what was seen of another is forgotten.
+    void show(Id<shop::ToolRack> id);
+    changer::SeenState const& seen() const { return m_seen; }
+    /// The way back from what is seen; none without a rack.
+    std::optional<Result<changer::Recovery>> recovery() const;
+    /// A pocket, from 0: its question is shown.
+    void choosePocket(int pocket);
+
+Q_SIGNALS:
+    void changed();
+    /// Somebody has read the table against what hangs there.
+    void signedOff();
+
+private:
+    void fill();
+    void forget();
+    std::vector<std::pair<QString, changer::HolderSeen>> holders() const;
+    static void put(QComboBox& box, std::vector<std::pair<QString, changer::HolderSeen>> const& all,
+                    changer::HolderSeen const& now);
+    changer::HolderSeen taken(QComboBox const& box, int index) const;
+
+    Desk& m_desk;
+    Id<shop::ToolRack> m_rack;
+    changer::SeenState m_seen;
+    int m_pocket = 0;
+    Choice *m_place, *m_spindle, *m_clamp, *m_air, *m_homed, *m_holder;
+    Field* m_alarm;
+    RowsView* m_pockets;
+    QPushButton *m_anew, *m_sign;
+};
+
+} // namespace steady::app

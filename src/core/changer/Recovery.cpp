@@ -1,0 +1,251 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/changer/Recovery.h"
+
+#include <algorithm>
+#include <fmt/format.h>
+#include <set>
+
+namespace steady::changer {
+namespace {
+
+constexpr char const* hands_out = "All hands out first, and nobody leans in.";
+constexpr char const* gloves_off = "Gloves off before anything can turn.";
+
+std::string holderWords(HolderSeen const& holder) {
+    return !holder ? "not looked at" : *holder == 0 ? "nothing" : fmt::format("tool {}", *holder);
+}
+
+struct Steps {
+    shop::ToolRack const& rack;
+    SeenState seen; ///< as it is by then
+    Recovery made = {};
+
+    void add(RecoveryStep step) { made.steps.push_back(std::move(step)); }
+
+    bool knowsPocket(int number) const {
+        auto const found = seen.pockets.find(number);
+        return found != seen.pockets.end() && found->second.has_value();
+    }
+    HolderSeen pocket(int number) const {
+        auto const found = seen.pockets.find(number);
+        return found == seen.pockets.end() ? std::nullopt : found->second;
+    }
+
+    void begin() {
+        add({.what = Do::Stop,
+             .text = "Stop. Feed hold, spindle off and unable to start. Nobody reaches in yet.",
+             .caution = "The maker's manual for spindle and changer comes before this list.",
+             .expect = "Nothing moves, nothing turns."});
+        if (!seen.alarm.empty())
+            add({.what = Do::Stop,
+                 .text = fmt::format("Read the alarm once more: “{}”. It may speak of the change before this one: the "
+                                     "mark of a change that was broken off shows only at the next start.",
+                                     seen.alarm),
+                 .expect = "You know which step it names. Do not reset what you have not read."});
+        add({.what = Do::Block,
+             .text = rack.drive.without_air == shop::WithoutAir::Opens
+                         ? "This clamp opens without air: hold the holder, with a board under its tool, before the air "
+                           "goes. Block Z."
+                     : rack.drive.without_air == shop::WithoutAir::StaysClosed
+                         ? "This clamp is closed by its spring without air. Block Z before drives go off: a spindle "
+                           "may sink."
+                         : "What falls or opens without air or power? It is not typed for this clamp: take it that it "
+                           "opens. A board under the tool, Z blocked.",
+             .caution = "Hands beside the holder, never between it and the table.",
+             .expect = "What could fall stands on something.",
+             .by_hand = true});
+    }
+
+    /// Nothing is moved by what nobody has seen.
+    void look() {
+        if (!seen.at_pocket)
+            add({.what = Do::LookAtPlace,
+                 .text = "Look, without reaching in: in which fork is the spindle, over which, or clear of all?",
+                 .expect = "The pocket's number, or “clear”."});
+        if (seen.clamp == ClampSeen::Unknown)
+            add({.what = Do::LookAtClamp,
+                 .text = "Look at the drawbar and at its lamps: is the clamp open or closed?",
+                 .caution = "A lamp alone may lie: look at the drawbar itself.",
+                 .expect = "Open, or closed."});
+        if (!seen.spindle)
+            add({.what = Do::LookAtSpindle,
+                 .text = "Look: is a holder in the cone, and which number does it carry?",
+                 .expect = "A number, or “nothing”."});
+        made.looks_first = !seen.at_pocket || seen.clamp == ClampSeen::Unknown || !seen.spindle;
+    }
+
+    void air() {
+        if (seen.air) return;
+        add({.what = Do::AirOn,
+             .text = "Turn the air on slowly.",
+             .caution = std::string(hands_out) + " A clamp that was told to open may open now.",
+             .expect = "The gauge stands where it should; nothing has moved."});
+        seen.air = true;
+    }
+
+    void wayOut() {
+        int const at = *seen.at_pocket;
+        bool const in_spindle = *seen.spindle != 0;
+        if (at == 0 || !seen.in_fork) return up();
+        if (in_spindle) {
+            // A holder in the cone, down at a fork: what the clamp does not hold must not be lifted.
+            if (seen.clamp == ClampSeen::Open) {
+                add({.what = Do::CloseClamp,
+                     .text = "Close the clamp: the holder is drawn in again.",
+                     .caution = hands_out,
+                     .expect = "“Holder drawn in” comes, and by eye the holder has gone up by its stroke."});
+                seen.clamp = ClampSeen::Closed;
+            }
+            add({.what = Do::OutOfFork,
+                 .text = fmt::format("Jog out of fork {} along its own axis, at the smallest step, until the flange is "
+                                     "clear. Then straight up.",
+                                     at),
+                 .caution = "Not up before it is out: the flange would tear the fork.",
+                 .expect = "The holder comes along, level.",
+                 .pocket = at});
+        } else {
+            if (seen.clamp == ClampSeen::Closed && pocket(at).value_or(1) != 0) {
+                // Closed on nothing, with a stud below or in it: open before it goes up.
+                air();
+                add({.what = Do::OpenClamp,
+                     .text = "Open the clamp: whatever hangs in the fork must stay there.",
+                     .caution = hands_out,
+                     .expect = "“Clamp open” comes; the holder sits in its fork.",
+                     .pocket = at});
+                seen.clamp = ClampSeen::Open;
+            }
+            add({.what = Do::StraightUp,
+                 .text = fmt::format("Straight up from fork {}, Z alone, at the lowest override.", at),
+                 .caution = "If the holder comes along, stop: close the clamp and begin this list anew.",
+                 .expect = "The holder stays in its fork."});
+        }
+        seen.at_pocket = 0;
+        seen.in_fork = false;
+    }
+
+    void up() {
+        add({.what = Do::StraightUp,
+             .text = "Straight up, Z alone, at the lowest override.",
+             .caution = hands_out,
+             .expect = "The spindle is up and clear of all forks."});
+        seen.at_pocket = 0;
+        seen.in_fork = false;
+    }
+
+    /// Up and clear: closed on what it holds, or on nothing.
+    void close() {
+        if (seen.clamp != ClampSeen::Open) return;
+        if (*seen.spindle != 0) {
+            add({.what = Do::Block,
+                 .text = "A hand under the holder: it hangs in an open clamp and may fall.",
+                 .caution = "Under the flange, not around the cutter.",
+                 .expect = "The holder rests in the hand.",
+                 .by_hand = true});
+        }
+        add({.what = Do::CloseClamp,
+             .text = *seen.spindle != 0 ? "Close the clamp with the hand under the holder; then hands out."
+                                        : "Close the clamp.",
+             .caution = *seen.spindle != 0 ? "Fingers clear of cone and drawbar." : hands_out,
+             .expect =
+                 *seen.spindle != 0 ? "“Holder drawn in” comes." : "“Clamp open” goes out; nothing is drawn in."});
+        seen.clamp = ClampSeen::Closed;
+    }
+
+    void home() {
+        if (seen.homed) return;
+        add({.what = Do::Home,
+             .text = "Home, Z first, then the others. Then go to a known mark and look.",
+             .caution = std::string(hands_out) + " " + gloves_off,
+             .expect = "Over the mark, by eye, as it always was."});
+        seen.homed = true;
+    }
+
+    void lookOver() {
+        bool any = false;
+        for (std::size_t i = 0; i < rack.pockets.size(); ++i)
+            if (!knowsPocket(rack.number(i))) {
+                any = true;
+                add({.what = Do::LookAtPocket,
+                     .text = fmt::format("Look into pocket {}: which number hangs there?", rack.number(i)),
+                     .expect = "A number, or “nothing”.",
+                     .pocket = rack.number(i)});
+            }
+        made.looks_first = made.looks_first || any;
+    }
+
+    void signOff() {
+        std::string table;
+        for (auto const& [number, holder] : seen.pockets)
+            table += fmt::format("{}{}: {}", table.empty() ? "" : " · ", number, holderWords(holder));
+        add({.what = Do::NameSpindle,
+             .text = *seen.spindle == 0
+                         ? std::string("Tell the control that the spindle is empty, tool 0.")
+                         : fmt::format("Tell the control that tool {} is in the spindle.", *seen.spindle),
+             .expect = "The screen shows that number.",
+             .tool = *seen.spindle});
+        add({.what = Do::SignOff,
+             .text = fmt::format("Read table and spindle aloud against what hangs there. Spindle: {}. {}",
+                                 holderWords(seen.spindle), table),
+             .caution = "Somebody signs for it: a table that was only believed is how the next holder falls.",
+             .expect = "Each number is the one on the holder.",
+             .by_hand = true});
+        add({.what = Do::ClearMark,
+             .text = "Put the number that says “a change is under way” back to 0.",
+             .expect = "It reads 0. Only now a change starts again."});
+        add({.what = Do::Prove,
+             .text = "First call: one pocket, single block, lowest override, hand at the stop.",
+             .caution = gloves_off,
+             .expect = "Each lamp comes and goes as in the list of signals."});
+    }
+};
+
+} // namespace
+
+Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen) {
+    int const first = rack.first_number, last = first + static_cast<int>(rack.pockets.size()) - 1;
+    auto const there = [&](int number) { return number >= first && number <= last; };
+    std::set<int> tools;
+    auto const twice = [&](HolderSeen const& holder) {
+        return holder && *holder != 0 && !tools.insert(*holder).second;
+    };
+    if (seen.at_pocket && *seen.at_pocket != 0 && !there(*seen.at_pocket))
+        return fail(Code::OutOfRange, {"at"}, fmt::format("Pocket {}", *seen.at_pocket),
+                    fmt::format("{} to {}", first, last));
+    (void)twice(seen.spindle);
+    for (auto const& [number, holder] : seen.pockets) {
+        if (!there(number))
+            return fail(Code::OutOfRange, {"pockets"}, fmt::format("Pocket {}", number),
+                        fmt::format("{} to {}", first, last));
+        if (twice(holder))
+            return fail(Code::OutOfRange, {"pockets"},
+                        fmt::format("Tool {}, which is said to be in two places,", *holder), "one place. Look again");
+    }
+    Steps steps{rack, seen};
+    steps.begin();
+    steps.look();
+    if (steps.made.looks_first) return std::move(steps.made);
+    steps.wayOut();
+    steps.close();
+    steps.air();
+    steps.home();
+    steps.lookOver();
+    if (!steps.made.looks_first) steps.signOff();
+    return std::move(steps.made);
+}
+
+std::vector<std::string> afterRecovery(shop::ToolRack const& rack, SeenState const& seen) {
+    std::vector<std::string> lines;
+    if (seen.spindle && *seen.spindle != 0)
+        lines.push_back(fmt::format("Tool {} was in it: its length is measured again before it cuts.", *seen.spindle));
+    if (!seen.homed)
+        lines.push_back("It was not homed: whatever is kept as a machine position is suspect until a mark was hit.");
+    if (seen.in_fork && seen.at_pocket && *seen.at_pocket != 0)
+        lines.push_back(fmt::format("Fork {} was pushed or pulled: teach it again, or look with the calibration pin, "
+                                    "before it is called.",
+                                    *seen.at_pocket));
+    lines.push_back(fmt::format("The changes of “{}” are counted anew: one that was helped is a failure.", rack.name));
+    return lines;
+}
+
+} // namespace steady::changer

@@ -1,0 +1,83 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+#pragma once
+// After a change that did not come to its end: from what is seen now, not from where a text stopped, to a spindle that
+// is up and clear, and a table that is true. What a machine does by itself comes before what a hand does.
+
+#include "core/base/Result.h"
+#include "core/shop/kinds/ToolRack.h"
+
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace steady::changer {
+
+enum class ClampSeen { Unknown, Closed, Open };
+constexpr char const* word(ClampSeen clamp) {
+    switch (clamp) {
+    case ClampSeen::Unknown: return "unknown";
+    case ClampSeen::Closed: return "closed";
+    case ClampSeen::Open: return "open";
+    }
+    return nullptr;
+}
+
+/// Number of the tool whose holder is there; 0: nothing; none: nobody has looked.
+using HolderSeen = std::optional<int>;
+
+struct SeenState {
+    HolderSeen spindle;
+    ClampSeen clamp = ClampSeen::Unknown;
+    /// The pocket that the spindle stands at or over, or whose fork it is in; 0: it is up and clear; none: not looked.
+    std::optional<int> at_pocket;
+    bool in_fork = false;              ///< down at that pocket's seat, or on the way in or out
+    std::map<int, HolderSeen> pockets; ///< by number
+    bool air = false, homed = false;
+    std::string alarm; ///< what the control says; empty: nothing
+};
+
+/// What a step does, for whoever plays it out.
+enum class Do {
+    Stop,       ///< nothing moves, nobody reaches in
+    Block,      ///< what could fall is held
+    AirOn,      ///< with all hands out
+    OpenClamp,  ///< where the holder sits in its fork
+    CloseClamp, ///< on what sits in the cone, or on nothing
+    StraightUp, ///< slowly, Z alone, to the top
+    OutOfFork,  ///< along the fork's own axis, then up
+    LookAtClamp,
+    LookAtSpindle,
+    LookAtPlace,  ///< in which fork the spindle is, if in any
+    LookAtPocket, ///< `pocket`
+    EjectByHand,  ///< a hand under the holder: the holder of the spindle is taken out
+    HangUp,       ///< by hand: `tool` into `pocket`
+    Home,
+    NameSpindle, ///< the control is told `tool`, 0 for none
+    SignOff,     ///< table and spindle are read against what hangs there
+    ClearMark,   ///< the number that says “under way” goes back to 0
+    Prove        ///< one pocket watched, at the lowest override
+};
+
+struct RecoveryStep {
+    Do what = Do::Stop;
+    std::string text, caution, expect;
+    bool by_hand = false;
+    int pocket = 0, tool = 0;
+};
+
+struct Recovery {
+    std::vector<RecoveryStep> steps;
+    /// What is open until somebody has looked: then the steps are made anew from what was seen. True: no step behind
+    /// the last look is listed.
+    bool looks_first = false;
+};
+
+/// Error: OutOfRange, for a pocket that the rack does not have, or one tool in two places.
+Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen);
+
+/// What follows for the shop: which lengths, pockets and proofs are not to be trusted as before.
+std::vector<std::string> afterRecovery(shop::ToolRack const& rack, SeenState const& seen);
+
+} // namespace steady::changer

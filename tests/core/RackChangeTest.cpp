@@ -1,0 +1,308 @@
+// SPDX-FileCopyrightText: 2026 The Steady Pin authors
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A change at the rack: its ways, what it comes to on each control, and what a naive one does.
+#include "support/Rows.h"
+#include "support/Test.h"
+
+#include "core/base/Words.h"
+#include "core/changer/Carousel.h"
+#include "core/dialects/Bundle.h"
+#include "core/macros/ChangeSteps.h"
+#include "core/macros/RackRecipe.h"
+#include "core/safety/Faults.h"
+#include "core/safety/Verdict.h"
+
+#include <algorithm>
+#include <numeric>
+
+using namespace steady;
+using macros::Kind;
+
+namespace {
+
+constexpr char const* controls[] = {"parametric", "hash", "streaming"};
+
+test::LinkedShop shopOn(char const* dialect, bool empty = false) {
+    auto shop = test::shopFor(Kind::RackChange);
+    shop.change(shop.machine, [&](shop::Machine& m) {
+        m.dialect = dialect;
+        m.behaviour = *dialects::usualFor(dialect, m.behaviour);
+    });
+    if (empty) shop.changeSetup([](shop::ZeroSetup& s) { s.place.assembly = {}; });
+    return shop;
+}
+
+machine::RunResult ran(safety::Rehearsal const& made, machine::World const& world, machine::Trace* trace = nullptr) {
+    return machine::run(machine::load(made.macro.text, safety::dialectOf(world)), world, trace);
+}
+
+/// What a person would write who trusts the machine: no lamp, no wait, no number that is kept.
+constexpr char const* naive = R"(G21 G90
+M5
+G53 G0 Z-4
+G53 G0 X%1 Y%2
+G53 G0 Z%3
+G53 G1 Y%4 F700
+M64 P3
+G4 P0.5
+G53 G0 Z-4
+G53 G0 X%5 Y%6
+G53 G0 Z%7
+M65 P3
+G4 P0.5
+G53 G1 Y%8
+G53 G0 Z-4
+M61 Q%9
+M2
+)";
+
+} // namespace
+
+class RackChangeTest : public QObject {
+    Q_OBJECT
+
+private Q_SLOTS:
+    /// Where the forks stand is told here by hand: as shopFor taught them, at 83.05 mm, a holder 11.5 mm lower.
+    void itGoesOnlyWhereItMay() {
+        for (auto const* dialect : controls) {
+            auto const shop = shopOn(dialect);
+            auto const made = shop.rehearse(Kind::RackChange);
+            auto const& axes = shop.book.find(shop.machine)->axes;
+            double const safe = made.zero.machine.safeZ_mm(), out = 25 + 25 + 2;
+            machine::Trace trace;
+            auto const result = ran(made, made.world(), &trace);
+            QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
+            bool down = false;
+            for (auto const& step : trace) {
+                auto const& [from, to] = std::pair{step.record.from_mm, step.record.to_mm};
+                bool const low = std::min(from[2], to[2]) < safe - 0.01;
+                bool const only_up = from[0] == to[0] && from[1] == to[1] && from[2] < to[2];
+                if (from == to || !low || only_up) continue;
+                down = true;
+                int axes_moved = 0;
+                for (std::size_t i = 0; i < 3; ++i) axes_moved += from[i] != to[i];
+                QCOMPARE(axes_moved, 1); // below the top one axis at a time
+                int const fork = static_cast<int>(std::lround((to[0] - axes[0].low_mm - 120.4) / 83.05));
+                QVERIFY2(fork == 0 || fork == 1, dialect); // its own, and that of the tool it fetches
+                QVERIFY(test::near(to[0], axes[0].low_mm + 120.4 + 83.05 * fork, 0.001));
+                double const y = axes[1].high_mm - 41.3 + 0.11 * fork,
+                             seat = axes[2].high_mm - 54.6 - 0.07 * fork - 11.5;
+                for (auto const& at : {from, to}) {
+                    QVERIFY(at[1] >= y - out - 0.001 && at[1] <= y + 0.001);
+                    QVERIFY(at[2] >= seat - 0.001);
+                }
+                if (from[1] != to[1]) { // in and out at the seat's height alone
+                    QVERIFY(test::near(to[2], seat + (fork == 1 ? 0.2 : 0), 0.001));
+                } else { // over the fork, or clear of it
+                    QVERIFY(test::near(to[1], y, 0.001) || test::near(to[1], y - out, 0.001));
+                }
+            }
+            QVERIFY(down);
+        }
+    }
+    void afterItEverythingHangsWhereItSays() {
+        for (auto const* dialect : controls)
+            for (bool const empty : {false, true}) {
+                auto const shop = shopOn(dialect, empty);
+                auto const made = safety::rehearse(shop.reader(), shop.setup(), Kind::RackChange);
+                QVERIFY2(made, made ? "" : made.error().value.c_str());
+                auto const result = ran(*made, made->world());
+                QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
+                int const own = shop.book.find(shop.tool)->number, fetched = shop.book.find(shop.long_tool)->number,
+                          third = shop.book.find(shop.short_tool)->number;
+                QCOMPARE(result.rack->in_spindle, fetched);
+                QVERIFY(!result.rack->is_open);
+                std::multiset<int> hang;
+                for (auto const& pocket : result.rack->pockets) hang.insert(pocket.holder);
+                QCOMPARE(hang, empty ? (std::multiset<int>{0, third}) : (std::multiset<int>{0, own, third}));
+                if (result.told_tool) QCOMPARE(*result.told_tool, fetched);
+            }
+    }
+    /// The same tool again: nothing moves, and nothing is opened.
+    void theSameToolAgain() {
+        for (auto const* dialect : {"parametric", "hash"}) {
+            auto const shop = shopOn(dialect);
+            auto const made = shop.rehearse(Kind::RackChange);
+            auto world = made.world();
+            world.memory.tool = world.memory.selected_tool = world.person.puts_in;
+            auto const result = ran(made, world);
+            QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
+            QVERIFY(!result.moved);
+            QCOMPARE(result.rack->in_spindle, world.rack->in_spindle);
+        }
+    }
+    /// Every fault, on each control: it is stopped, or it stands on the list; the air at every move.
+    void everyFaultIsStoppedOrListed() {
+        for (auto const* dialect : controls) {
+            auto const shop = shopOn(dialect);
+            auto const made = shop.rehearse(Kind::RackChange);
+            std::set<std::string> bad;
+            for (auto const& fault : safety::rackFaults())
+                for (std::uint64_t seed = 0; seed < 13; ++seed) {
+                    auto world = made.world();
+                    world.seed = seed;
+                    QVERIFY(fault.touches(Kind::RackChange, world));
+                    fault.apply(world);
+                    auto const result = ran(made, world);
+                    auto const found = safety::classify(result, made);
+                    if (found == safety::RunClass::Right || found == safety::RunClass::StoppedSafely) continue;
+                    QVERIFY2(fault.unseen, (std::string(dialect) + ", " + fault.id + ": " + result.message).c_str());
+                    bad.insert(fault.id);
+                }
+            QCOMPARE(bad, (std::set<std::string>{"air_lost", "sticks_in_cone", "pocket_occupied", "holders_swapped",
+                                                 "rack_bumped"}));
+        }
+    }
+    /// Each check by itself: without it, what it is for goes wrong. With all of them nothing does.
+    void eachCheckIsNeeded_data() {
+        QTest::addColumn<QString>("check");
+        QTest::addColumn<QString>("fault");
+        QTest::newRow("no holder in the fork") << QStringLiteral("taken,still-held") << QStringLiteral("pocket_empty");
+        QTest::newRow("a clamp that is slow") << QStringLiteral("let-go,open") << QStringLiteral("clamp_slow");
+        QTest::newRow("a spindle that is empty") << QStringLiteral("held,none-held") << QStringLiteral("spindle_empty");
+    }
+    void eachCheckIsNeeded() {
+        QFETCH(QString, check);
+        QFETCH(QString, fault);
+        auto const shop = shopOn("parametric");
+        std::set<std::string> without;
+        for (auto const& id : check.split(QLatin1Char(','))) without.insert(id.toStdString());
+        for (bool const all : {true, false}) {
+            auto const made = shop.rehearse(Kind::RackChange, all ? std::set<std::string>{} : without);
+            auto world = made.world();
+            safety::faultNamed(fault.toStdString())->apply(world);
+            auto const found = safety::classify(ran(made, world), made);
+            QVERIFY(all == (found == safety::RunClass::StoppedSafely));
+        }
+    }
+    void aNaiveOneIsRed() {
+        auto const shop = shopOn("parametric");
+        auto const made = shop.rehearse(Kind::RackChange);
+        auto const& rack = *made.world().rack;
+        auto const &home = rack.pockets.back(), &to = rack.pockets.front();
+        QCOMPARE(to.holder, made.world().person.puts_in);
+        auto const text = QString::fromLatin1(naive)
+                              .arg(home.x_mm)
+                              .arg(home.y_mm - 52)
+                              .arg(home.seat_z_mm)
+                              .arg(home.y_mm)
+                              .arg(to.x_mm)
+                              .arg(to.y_mm)
+                              .arg(to.seat_z_mm)
+                              .arg(to.y_mm - 52)
+                              .arg(made.world().person.puts_in)
+                              .toStdString();
+        QVERIFY(safety::classify(test::runText(text, made.world()), made) == safety::RunClass::Right);
+        int red = 0;
+        for (auto const* id : {"air_off", "clamp_slow", "pocket_empty", "spindle_empty", "not_homed"}) {
+            auto world = made.world();
+            safety::faultNamed(id)->apply(world);
+            auto const found = safety::classify(test::runText(text, world), made);
+            red += found == safety::RunClass::Collision || found == safety::RunClass::WrongZero;
+        }
+        QCOMPARE(red, 5);
+    }
+    /// A fork forgives so much: the world's own geometry, told by hand.
+    void aForkForgivesSoMuch() {
+        auto const shop = shopOn("parametric");
+        auto const made = shop.rehearse(Kind::RackChange);
+        for (auto const& [off_mm, good] : {std::pair{0.1, true}, {0.2, false}, {-0.14, true}, {-0.4, false}}) {
+            auto world = made.world();
+            QCOMPARE(world.rack->forgives_mm, 0.15);
+            for (auto& pocket : world.rack->pockets) pocket.x_mm += off_mm;
+            QCOMPARE(ran(made, world).outcome == controller::Outcome::Completed, good);
+        }
+    }
+    void whatCannotBeWrittenIsSaid() {
+        auto shop = shopOn("parametric");
+        auto refused = [&](auto edit) {
+            auto copy = shop;
+            edit(copy);
+            auto const made = safety::rehearse(copy.reader(), copy.setup(), Kind::RackChange);
+            return made ? std::string("written") : sentence(made.error());
+        };
+        auto rack = [](auto edit) { return [edit](test::LinkedShop& s) { s.change(s.rack, edit); }; };
+        QCOMPARE(refused([](auto&) {}), std::string("written"));
+        QVERIFY(refused(rack([](shop::ToolRack& r) { r.drive.release_output.reset(); })).find("opens the clamp") !=
+                std::string::npos);
+        QVERIFY(refused(rack([](shop::ToolRack& r) {
+                    r.pockets[1].seen = shop::Seen::Unknown;
+                })).find("Nobody has seen") != std::string::npos);
+        QVERIFY(refused(rack([](shop::ToolRack& r) { r.seat_mm.reset(); })).find("seat") != std::string::npos);
+        QVERIFY(refused(rack([](shop::ToolRack& r) { r.mounting.tight = false; })).find("not mounted") !=
+                std::string::npos);
+        QVERIFY(refused(rack([](shop::ToolRack& r) { *r.pockets[1].x_mm += 9; })).find("where the others say") !=
+                std::string::npos);
+        QVERIFY(refused([](test::LinkedShop& s) {
+                    s.changeSetup([&](shop::ZeroSetup& z) { z.change.next = z.place.assembly; });
+                }).find("nothing is to be changed") != std::string::npos);
+        // Without inputs a person looks: it can be written, and it still stops what a person sees.
+        shop.change(shop.rack,
+                    [](shop::ToolRack& r) { r.drive.open_input = r.drive.held_input = r.drive.air_input = {}; });
+        auto const made = shop.rehearse(Kind::RackChange);
+        QVERIFY(safety::classify(ran(made, made.world()), made) == safety::RunClass::Right);
+        auto world = made.world();
+        world.rack->air_on = false;
+        QVERIFY(safety::classify(ran(made, world), made) == safety::RunClass::StoppedSafely);
+    }
+    /// The list that a person follows has each lamp as the run shows it.
+    void theListOfStepsIsWhatRuns() {
+        auto const shop = shopOn("parametric");
+        auto const made = shop.rehearse(Kind::RackChange);
+        machine::Trace trace;
+        (void)ran(made, made.world(), &trace);
+        std::vector<std::pair<bool, bool>> seen; // open and held, as they change
+        for (auto const& step : trace)
+            if (std::pair const lamps{step.rack->open, step.rack->held}; seen.empty() || seen.back() != lamps)
+                seen.push_back(lamps);
+        std::vector<std::pair<bool, bool>> listed;
+        auto const number = shop.book.find(shop.setup().place.assembly)->number;
+        for (auto const& step : macros::changeSteps(made.macro.recipe, shop.book.find(shop.rack)->drive, number)) {
+            QVERIFY(step.limit_s.has_value() == !step.way_out.empty());
+            if (std::pair const lamps{step.open, step.held}; listed.empty() || listed.back() != lamps)
+                listed.push_back(lamps);
+        }
+        std::erase_if(listed, [](auto const& lamps) { return lamps == std::pair{false, false}; }); // between two lamps
+        std::erase_if(seen, [](auto const& lamps) { return lamps == std::pair{false, false}; });
+        QCOMPARE(listed, seen);
+        QCOMPARE(listed.size(), std::size_t(3)); // held, open, held
+    }
+    /// Against every order there is, up to seven tools on eight places.
+    void theOrderThatTurnsLeast() {
+        QCOMPARE(changer::shortWay(18, 1, 18), 1); // one place, not seventeen
+        QCOMPARE(changer::shortWay(1, 18, 18), -1);
+        QCOMPARE(changer::shortWay(1, 10, 18), 9);
+        constexpr int places = 8;
+        for (int set = 0; set < 1 << places; ++set) {
+            std::vector<int> pockets;
+            for (int i = 0; i < places; ++i)
+                if (set >> i & 1) pockets.push_back(i + 1);
+            if (pockets.size() > 7) continue;
+            int const at = 1 + set % places;
+            auto const found = changer::leastTurning(pockets, at, places);
+            QVERIFY(found);
+            auto turned = [&](std::vector<int> const& order) {
+                int sum = 0, before = at;
+                for (int const each : order) {
+                    int const way = std::abs(each - before);
+                    sum += std::min(way, places - way);
+                    before = each;
+                }
+                return sum;
+            };
+            auto order = pockets;
+            int least = turned(order);
+            do least = std::min(least, turned(order));
+            while (std::next_permutation(order.begin(), order.end()));
+            QCOMPARE(found->turned, least);
+            QCOMPARE(turned(found->order), least);
+            QVERIFY(std::is_permutation(found->order.begin(), found->order.end(), pockets.begin(), pockets.end()));
+        }
+        QVERIFY(!changer::leastTurning(std::vector{3, 3}, 1, 8));
+        QVERIFY(!changer::leastTurning(std::vector{9}, 1, 8));
+        QVERIFY(!changer::leastTurning(std::vector{1}, 0, 8));
+    }
+};
+
+STEADY_TEST(RackChangeTest);
+#include "RackChangeTest.moc"

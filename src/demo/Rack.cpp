@@ -7,9 +7,9 @@ namespace steady::demo {
 using namespace shop;
 
 void writeRack(Diary& diary, Id<Machine> machine, std::array<Id<Assembly>, 6> const& hung) {
-    constexpr double taught_mm[6][3] = {{500.124, 861.872, -102.351}, {560.171, 861.903, -102.330},
-                                        {620.148, 861.981, -102.318}, {680.233, 861.490, -102.301}, // it was 861.940
-                                        {740.229, 862.037, -102.262}, {800.262, 862.084, -102.255}};
+    constexpr double taught_mm[6][3] = {{500.124, 861.872, -69.791}, {560.171, 861.903, -69.770},
+                                        {620.148, 861.981, -69.758}, {680.233, 861.490, -69.741}, // it was 861.940
+                                        {740.229, 862.037, -69.702}, {800.262, 862.084, -69.695}};
     diary.at(20, 30);
     ToolRack rack;
     rack.name = "Six-pocket rack";
@@ -20,6 +20,7 @@ void writeRack(Diary& diary, Id<Machine> machine, std::array<Id<Assembly>, 6> co
     rack.stud_mm = 24;
     rack.nose_mm = 68;
     rack.mounting = {true, true, 10.02, 10.08};
+    rack.drive = {2, 3, 4, 5, 6, WithoutAir::StaysClosed, 2, 900};
     rack.pockets.resize(std::size(taught_mm));
     auto const id = diary.add("Six-pocket rack, mounted", rack);
     for (std::size_t i = 0; i < rack.pockets.size(); ++i) {

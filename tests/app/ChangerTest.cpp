@@ -182,7 +182,7 @@ private Q_SLOTS:
         QVERIFY(test::readAll(drive.prompter.path).startsWith("%PDF"));
         // Taught anew it is counted anew.
         drive.click("changer.section.teach");
-        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"6,800.250,862.080,-102.260\n"_s);
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"6,800.250,862.080,-69.700\n"_s);
         drive.click("changer.take_list");
         QTRY_COMPARE(rack(drive).pockets[5].failed, 0);
         QCOMPARE(rack(drive).pockets[5].picks, 0);
@@ -195,14 +195,14 @@ private Q_SLOTS:
         QVERIFY2(drive.judgement().startsWith(u"Pocket 4 does not belong to the line: teach again."_s),
                  qPrintable(drive.judgement()));
         QVERIFY(drive.judgement().contains(u"Two digits swapped?"_s));
-        QVERIFY(drive.judgement().contains(u"−102.351 + (−20.000) = −122.351 mm"_s));
+        QVERIFY(drive.judgement().contains(u"−69.791 + (−20.000) = −89.791 mm"_s));
         drive.click("changer.section.teach");
         drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"pocket,x_mm,y_mm,z_mm\n9,1,2,3\n"_s);
         drive.click("changer.take_list");
         QVERIFY2(drive.notice().contains(u"Pocket 9"_s), qPrintable(drive.notice()));
         QVERIFY(!drive.find<QPlainTextEdit>("changer.list")->toPlainText().isEmpty()); // nothing is lost
         drive.find<QPlainTextEdit>("changer.list")
-            ->setPlainText(u"pocket;x_mm;y_mm;z_mm\n4;680,233;861,940;-102,301\n"_s);
+            ->setPlainText(u"pocket;x_mm;y_mm;z_mm\n4;680,233;861,940;-69,741\n"_s);
         drive.click("changer.take_list");
         QTRY_VERIFY2(drive.judgement().contains(u"All taught pockets lie on one line."_s),
                      qPrintable(drive.judgement()));
@@ -211,7 +211,7 @@ private Q_SLOTS:
         drive.click("changer.take_list");
         QVERIFY(!rack(drive).pockets[3].z_mm);
         drive.key(Qt::Key_Z, Qt::ControlModifier);
-        QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301));
+        QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-69.741));
         // By hand the same: without a Z the old one is gone, whatever it was.
         press(sheet(drive), Qt::Key_1, drive); // homed; it stands at pocket 4, which was off
         look(drive);
@@ -222,13 +222,13 @@ private Q_SLOTS:
         QCOMPARE(rack(drive).pockets[3].x_mm, std::optional(680.233));
         QVERIFY(!rack(drive).pockets[3].z_mm);
         for (int back = 0; back < 2; ++back) drive.key(Qt::Key_Z, Qt::ControlModifier);
-        QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-102.301));
+        QTRY_COMPARE(rack(drive).pockets[3].z_mm, std::optional(-69.741));
         // What is used goes out, and reads back as it is.
         drive.click("changer.section.pockets");
         drive.prompter.path = drive.folder.filePath(u"rack.csv"_s);
         drive.click("changer.save_positions");
         auto const list = test::readAll(drive.prompter.path);
-        QVERIFY2(list.contains("\n4,680.233,861.940,-102.301,-122.301,taught,keep"), list.constData());
+        QVERIFY2(list.contains("\n4,680.233,861.940,-69.741,-89.741,taught,keep"), list.constData());
         drive.click("changer.section.teach");
         drive.find<QPlainTextEdit>("changer.list")->setPlainText(QString::fromUtf8(list));
         auto const before = rack(drive).pockets[2].at_mm();
@@ -241,13 +241,13 @@ private Q_SLOTS:
                 drive.click(button->objectName().toUtf8().constData());
         auto const route = [&] { return drive.window->desk()->progress().changer; };
         QTRY_COMPARE(route().word, std::string("stale, see Upkeep"));
-        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"1,500.125,861.872,-102.351\n"_s);
+        drive.find<QPlainTextEdit>("changer.list")->setPlainText(u"1,500.125,861.872,-69.791\n"_s);
         drive.click("changer.take_list");
         QCOMPARE(rack(drive).pockets[0].x_mm, std::optional(500.125));
         QCOMPARE(route().word, std::string("stale, see Upkeep")); // one is not all
         drive.find<QPlainTextEdit>("changer.list")
-            ->setPlainText(u"1,500.931,861.870,-102.350\n2,560.960,861.905,-102.331\n3,620.985,861.941,-102.312\n"
-                           "4,681.010,861.972,-102.297\n5,741.036,862.011,-102.279\n6,801.061,862.043,-102.260\n"_s);
+            ->setPlainText(u"1,500.931,861.870,-69.790\n2,560.960,861.905,-69.771\n3,620.985,861.941,-69.752\n"
+                           "4,681.010,861.972,-69.737\n5,741.036,862.011,-69.719\n6,801.061,862.043,-69.700\n"_s);
         drive.click("changer.take_list");
         QTRY_COMPARE(route().word, std::string("on one line"));
         drive.click("changer.section.table");

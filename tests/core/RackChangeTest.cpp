@@ -6,6 +6,7 @@
 
 #include "core/base/Words.h"
 #include "core/changer/Carousel.h"
+#include "core/changer/Clearances.h"
 #include "core/dialects/Bundle.h"
 #include "core/macros/ChangeSteps.h"
 #include "core/macros/RackRecipe.h"
@@ -244,6 +245,28 @@ private Q_SLOTS:
         auto world = made.world();
         world.rack->air_on = false;
         QVERIFY(safety::classify(ran(made, world), made) == safety::RunClass::StoppedSafely);
+    }
+    /// What hangs in a fork must not reach the table: it stands under the work, 20 mm lower than the tool that touched.
+    void whatHangsStaysAboveTheTable() {
+        auto shop = shopOn("parametric");
+        shop.changeSetup([](shop::ZeroSetup& s) { s.place.stock_thickness_mm = 20; });
+        double const table = shop.zero().chain->sum().mm - *shop.book.find(shop.tool)->length_mm - 20;
+        auto const &longer = *shop.book.find(shop.long_tool), &shorter = *shop.book.find(shop.short_tool);
+        double const lowest = std::max(*longer.length_mm, *shorter.length_mm);
+        for (double const above : {3.0, -4.5}) {
+            shop.change(shop.rack, [&](shop::ToolRack& r) {
+                for (auto& pocket : r.pockets) pocket.z_mm = table + lowest + above + 11.5;
+            });
+            auto const& rack = *shop.book.find(shop.rack);
+            std::string all;
+            for (auto const& each : changer::judgeClearances(shop.reader(), shop.setup(),
+                                                             changer::rackState(shop.reader(), shop.setup(), rack),
+                                                             rack, UnitSystem::Metric))
+                all += each.headline + " " + each.text + "\n";
+            QVERIFY2(all.find(above > 0 ? "hangs 3.000 mm above the table" : "Its tip would stand 4.500 mm below it") !=
+                         std::string::npos,
+                     all.c_str());
+        }
     }
     /// The list that a person follows has each lamp as the run shows it.
     void theListOfStepsIsWhatRuns() {

@@ -180,7 +180,7 @@ private Q_SLOTS:
         }
         auto const said = [&](char const* words) {
             auto const state = changer::rackState(book, {}, rack);
-            auto const all = changer::judgeClearances(book, state, rack, UnitSystem::Metric);
+            auto const all = changer::judgeClearances(book, {}, state, rack, UnitSystem::Metric);
             return std::any_of(all.begin(), all.end(), [&](auto const& each) {
                 return (each.headline + " " + each.text).find(words) != std::string::npos;
             });

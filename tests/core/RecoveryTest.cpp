@@ -169,9 +169,8 @@ std::optional<machine::World> leftAfter(int lines, std::string const& text, mach
     bool const streamed = dialect.streamed;
     int left = lines;
     for (std::size_t i = 0; i < (streamed ? pieces.segments.size() : 1); ++i) {
-        auto const executable = controller::makeExecutable(
-            streamed ? *gcode::filled(pieces.segments[i], {}) + "%
-" : text, dialect);
+        auto const piece = streamed ? *gcode::filled(pieces.segments[i], {}) + "%\n" : text;
+        auto const executable = controller::makeExecutable(piece, dialect);
         controller::Controller control(executable, memory, machine);
         bool on = true;
         while (on && left-- > 0) on = control.step();
@@ -229,13 +228,14 @@ private Q_SLOTS:
             states.insert(fmt::format("{} {} {:.0f} {:.0f}", left->rack->is_open, left->rack->in_spindle,
                                       left->position_mm[1], left->position_mm[2]));
         };
-        for (int line = 1; line <= lines * 2; ++line)
+        // A piece that is sent stands at its lines in the whole text: those before it are blank.
+        for (int line = 1; line <= lines * (dialect == QStringLiteral("streaming") ? 7 : 2); ++line)
             for (bool const power_goes : {false, true}) from(line, made.world(), power_goes, "nothing wrong");
         for (auto const& fault : safety::rackFaults()) {
             auto world = made.world();
             fault.apply(world);
-            from(lines * 4, world, false, fault.id);
-            from(lines * 4, world, true, fault.id);
+            from(lines * 9, world, false, fault.id);
+            from(lines * 9, world, true, fault.id);
         }
         QVERIFY2(played > 80 && states.size() >= 12, qPrintable(QString::number(states.size())));
     }

@@ -229,14 +229,14 @@ void ChangerStation::judge() {
         // What must be put right before anything is called.
         auto wrong = changer::judgeRack(state(), rack(), desk().units());
         for (auto const& more :
-             {judgedTable(), changer::judgeClearances(desk().book(), state(), rack(), desk().units())})
+             {judgedTable(), changer::judgeClearances(desk().book(), desk().setup(), state(), rack(), desk().units())})
             wrong.insert(wrong.end(), more.begin(), more.end());
         std::erase_if(wrong, [](auto const& each) { return each.severity != Severity::Bad; });
         said.insert(said.begin(), wrong.begin(), wrong.end());
     } else {
         said = changer::judgeRack(state(), rack(), desk().units());
         if (m_sections->current() == u"rack"_s) {
-            auto const room = changer::judgeClearances(desk().book(), state(), rack(), desk().units());
+            auto const room = changer::judgeClearances(desk().book(), desk().setup(), state(), rack(), desk().units());
             said.insert(said.end(), room.begin(), room.end());
         }
     }

@@ -15,7 +15,7 @@ using changer::HolderSeen;
 
 namespace {
 
-constexpr int rows_px = 190;
+constexpr int pockets_px = 190;
 constexpr int not_looked = -1, up_and_clear = 0;
 
 } // namespace
@@ -60,7 +60,7 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
     });
     column->addWidget(m_alarm);
     m_pockets = new RowsView(u"recover.pockets"_s, u"What is seen in the pockets"_s, desk.look());
-    m_pockets->setMinimumHeight(desk.look().px(rows_px));
+    m_pockets->setMinimumHeight(desk.look().px(pockets_px));
     connect(m_pockets, &RowsView::choiceChanged, this, [this] {
         if (m_pockets->chosen() >= 0) choosePocket(m_pockets->chosen());
     });

@@ -14,7 +14,7 @@ double wayOut_mm(shop::ToolRack const& rack);
 std::optional<double> noseLacks_mm(shop::ToolRack const& rack);
 
 /// What has no room, and what nobody has measured for it.
-std::vector<zeroing::Judgement> judgeClearances(facts::Reader const& book, RackState const& state,
-                                                shop::ToolRack const& rack, UnitSystem units);
+std::vector<zeroing::Judgement> judgeClearances(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                                RackState const& state, shop::ToolRack const& rack, UnitSystem units);
 
 } // namespace steady::changer

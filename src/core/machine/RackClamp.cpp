@@ -10,9 +10,9 @@
 namespace steady::machine {
 namespace {
 
-constexpr double seat_play_mm = 1;                     // between groove and fork, up and down; common practice
-constexpr double flange_high_mm = 20;                  // of a holder, below the gauge line
-constexpr double fork_high_mm = 12, fork_wide_mm = 15; // of a fork below its seat, and of one of its arms
+constexpr double seat_play_mm = 1;               // between groove and fork, up and down; common practice
+constexpr double flange_high_mm = 20;            // of a holder, below the gauge line
+constexpr double fork_high_mm = 12, arm_mm = 15; // of a fork below its seat, and of one of its arms
 
 /// Off the middle of a pocket: on the way out of its fork, and across it.
 struct Off {
@@ -58,10 +58,20 @@ bool meet(Part const& one, double one_z, Part const& other, double other_z, doub
            one_z + one.high_mm > other_z + other.low_mm + 1e-6;
 }
 
+/// How far a fork reaches to each side: by its arms, but never so far that a holder could not go in beside it.
+double halfFork_mm(Rack const& rack) {
+    double apart = std::numeric_limits<double>::infinity();
+    for (std::size_t i = 0; i < rack.pockets.size(); ++i)
+        for (std::size_t k = 0; k < i; ++k)
+            apart = std::min(apart, std::hypot(rack.pockets[i].x_mm - rack.pockets[k].x_mm,
+                                               rack.pockets[i].y_mm - rack.pockets[k].y_mm));
+    return std::min(rack.flange_mm / 2 + arm_mm, apart - rack.flange_mm / 2 - 1);
+}
+
 /// Something carried that is in the way of a fork's arms, unless it goes in or out along it.
-bool meetsFork(Rack const& rack, Part const& part, Off const& off, bool flange) {
+bool meetsFork(Rack const& rack, double half_mm, Part const& part, Off const& off, bool flange) {
     bool const level = off.up + part.low_mm < -1e-6 && off.up + part.high_mm > -fork_high_mm + 1e-6;
-    double const wide = rack.flange_mm / 2 + fork_wide_mm + part.radius_mm;
+    double const wide = half_mm + part.radius_mm;
     if (!level || std::abs(off.across) >= wide || off.out >= rack.fork_mm + part.radius_mm ||
         off.out <= -rack.fork_mm - part.radius_mm)
         return false;
@@ -75,12 +85,13 @@ bool hits(World const& world, Vec3 const& at) {
     constexpr double endless_mm = 1e6;
     Part const nose{rack.nose_mm / 2, 0, endless_mm};
     bool const carries = rack.in_spindle != 0;
+    double const half_mm = halfFork_mm(rack);
     auto const carried = hanging(rack, world.tool);
     for (auto const& pocket : rack.pockets) {
         auto const off = offOf(rack, pocket, at);
         if (carries)
             for (std::size_t i = 0; i < carried.size(); ++i)
-                if (meetsFork(rack, carried[i], off, i == 0)) return true;
+                if (meetsFork(rack, half_mm, carried[i], off, i == 0)) return true;
         auto const* hung = pocket.holder != 0 ? toolOf(world, pocket.holder) : nullptr;
         if (!hung) continue;
         // Straight down over it, open and empty, the cone goes into the spindle.

@@ -306,8 +306,10 @@ struct Segments {
         line(fmt::format("{} P{}", s.on ? "M62" : "M63", s.output));
     }
     void operator()(AwaitInput const& s) {
-        ask(fmt::format("Look at the lamp of input {}: is it {}? If so, resume. If not within {} s, stop: {}", s.input,
-                        s.on ? "on" : "off", plainNumber(std::max(s.limit_s, 1.0), 0), s.alarm),
+        auto const within =
+            s.limit_s > 0 ? fmt::format(" within {} s", plainNumber(std::ceil(s.limit_s), 0)) : std::string();
+        ask(fmt::format("Is the lamp of input {} {}? If so, resume. If not{}, stop here: Changer, Recover.", s.input,
+                        s.on ? "on" : "off", within),
             {s.look});
     }
     void operator()(MoveOver const& s) {

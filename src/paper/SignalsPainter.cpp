@@ -169,6 +169,12 @@ void paintSignals(QPainter& p, QRectF const& area, SignalsPicture const& picture
     }
     drawing.z(y, foot - 12);
     drawing.time(foot);
+    if (picture.expected) { // beside the title
+        p.setFont(ink.font(Ink::Type::Small));
+        p.setPen(ink.soft);
+        p.drawText(QRectF(area.left(), area.top() - 26 * ink.scale, area.width() - 18 * ink.scale, 26 * ink.scale),
+                   Qt::AlignRight | Qt::AlignVCenter, QStringLiteral("dotted: with nothing wrong"));
+    }
     p.setPen(QPen(ink.ink, 1.5, Qt::DashLine));
     double const x = drawing.axis.x(picture.now_s);
     p.drawLine(QPointF(x, area.top() + 4), QPointF(x, foot));

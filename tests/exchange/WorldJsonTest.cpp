@@ -22,7 +22,10 @@ private Q_SLOTS:
             world.round = test::shopFor(macros::Kind::BossCentre).rehearse(macros::Kind::BossCentre).world().round;
             world.work_conducts = true;
             world.skew_rad = 0.01;
-            world.person.puts_in = 5;
+            // And a rack with its clamp.
+            auto const at_rack = test::shopFor(macros::Kind::RackChange).rehearse(macros::Kind::RackChange);
+            world.rack = at_rack.world().rack;
+            world.person.puts_in = at_rack.world().person.puts_in;
             fault.apply(world);
             world.seed = 12345;
             world.behaviour.homed_parameter = 5399;

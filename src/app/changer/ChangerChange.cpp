@@ -60,7 +60,7 @@ void ChangerStation::buildChange(QVBoxLayout* page) {
         "changer.limit", "Time limit", "s", 1, shop::bounds::clamp_s,
         [](ToolRack & r) -> auto& { return r.drive.limit_s; });
     f.feed(
-        "changer.fork_feed", "Feed at a fork", shop::bounds::fork_feed_mm_min,
+        "changer.fork_feed", "Fork feed", shop::bounds::fork_feed_mm_min,
         [](ToolRack & r) -> auto& { return r.drive.fork_mm_min; });
     m_forms.push_back(std::move(form));
 }
@@ -103,7 +103,8 @@ std::vector<Row> ChangerStation::changeRows() const {
         }
         rows.push_back({.text = u"%1  "_s.arg(rows.size() + 1) + text(step.text),
                         .detail = detail,
-                        .mark = step.limit_s ? std::optional(upkeep::Standing::Due) : std::nullopt});
+                        .mark = step.limit_s ? std::optional(upkeep::Standing::Due) : std::nullopt,
+                        .whole = true});
     }
     return rows;
 }
@@ -163,7 +164,8 @@ std::vector<Row> ChangerStation::recoveryRows() const {
         detail += u"Then: "_s + text(step.expect);
         rows.push_back({.text = u"%1  %2"_s.arg(rows.size() + 1).arg(text(step.text)) +
                                 (step.by_hand ? u" (by hand)"_s : QString()),
-                        .detail = detail});
+                        .detail = detail,
+                        .whole = true});
     }
     if ((*way)->looks_first)
         rows.push_back({.text = u"Then say here what you saw: the list goes on from there."_s, .detail = {}});
@@ -186,8 +188,7 @@ std::vector<zeroing::Judgement> ChangerStation::judgedRecovery() const {
                         "The way back is known.",
                         "Sign when table and spindle were read against what hangs there: only then anything runs.",
                         {}});
-    for (auto const& line : changer::afterRecovery(rack(), m_recover->seen()))
-        said.push_back({Severity::Note, line, "", {}});
+    for (auto const& line : changer::afterRecovery(m_recover->seen())) said.push_back({Severity::Note, line, "", {}});
     return said;
 }
 

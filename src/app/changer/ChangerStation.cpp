@@ -184,9 +184,19 @@ shop::Pocket* ChangerStation::chosenPocket(ToolRack& rack) const {
 void ChangerStation::draw() {
     paper::RackPicture shown{rack(), state(), {}, {}, m_pocket, desk().units()};
     QStringList said;
+    bool const recovering = m_recover && m_sections->current() == u"recover"_s;
     for (std::size_t i = 0; i < shown.rack.pockets.size(); ++i) {
         auto const& pocket = shown.rack.pockets[i];
         auto const* tool = desk().book().find(pocket.tool);
+        if (recovering) { // what was seen, not what is believed
+            auto const& seen = m_recover->seen().pockets;
+            auto const found = seen.find(shown.rack.number(i));
+            auto const holder = found == seen.end() ? changer::HolderSeen() : found->second;
+            shown.tools.push_back(!holder ? u"not seen"_s : *holder == 0 ? u"empty"_s : u"tool %1"_s.arg(*holder));
+            shown.wide_mm.push_back(holder.value_or(0) != 0 ? shown.rack.flange_mm : 0);
+            said << u"pocket %1: %2"_s.arg(shown.rack.number(i)).arg(shown.tools.back());
+            continue;
+        }
         shown.tools.push_back(tool                                 ? u"tool %1"_s.arg(tool->number)
                               : pocket.seen == shop::Seen::Unknown ? u"unknown"_s
                                                                    : u"empty"_s);

@@ -28,6 +28,7 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
         m_kind = macros::every_kind[index];
         m_leave_out->box()->clear();
         writeAnew();
+        openView();
     });
     entry()->addWidget(m_kinds);
     m_sections = new Sections(u"macro"_s, 3, desk.look(), entry()->parentWidget());
@@ -37,7 +38,10 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
     auto* words = m_sections->add(u"words"_s, u"Words"_s);
     auto* send = m_sections->add(u"send"_s, u"Send"_s);
     connect(m_sections, &Sections::opened, this, [this](QString const& id) {
-        m_views->open(id == u"kept"_s ? u"compared"_s : u"ladder"_s);
+        if (id == u"kept"_s)
+            m_views->open(u"compared"_s);
+        else
+            openView();
         bool const faults = id == u"faults"_s, said = id == u"words"_s, sent = id == u"send"_s;
         m_play->setVisible(!faults && !said && !sent);
         m_table_page->setVisible(faults);

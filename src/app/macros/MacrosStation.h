@@ -85,6 +85,10 @@ private:
     void showPlay();
     void showWatch();
     void showSignals();
+    /// What tells most of this macro: heights, or at a rack the lamps.
+    void openView() {
+        m_views->open(macros::of(m_kind).at_rack ? QStringLiteral("signals") : QStringLiteral("ladder"));
+    }
     void showKept();
     void showCompared();
     void showOwn();

@@ -20,9 +20,20 @@ public:
         if (row.type == Type::Mono) return {m_look.px(120), m_look.px(24)};
         auto const* view = qobject_cast<QListView const*>(option.widget);
         double const width = (view ? view->viewport()->width() : m_look.px(240)) - left(row) - m_look.px(16);
+        if (row.whole)
+            return {m_look.px(120), std::max(m_look.px(16) + wrapped(row.text, row.type, width) +
+                                                 wrapped(row.detail, Type::Small, width),
+                                             m_look.px(36))};
         int const lines = QFontMetricsF(m_look.ink().font(row.type)).horizontalAdvance(row.text) > width ? 2 : 1;
         int const high = m_look.px(16) + lines * m_look.px(20) + (row.detail.isEmpty() ? 0 : m_look.px(18));
         return {m_look.px(120), std::max(high, m_look.px(36))};
+    }
+    /// How high words stand in so much width; 0: there are none.
+    int wrapped(QString const& words, Type type, double width) const {
+        if (words.isEmpty()) return 0;
+        QRectF const room(0, 0, std::max(width, 1.0), 10'000);
+        return qCeil(QFontMetricsF(m_look.ink().font(type)).boundingRect(room, Qt::TextWordWrap, words).height()) +
+               m_look.px(2);
     }
     int left(Row const& row) const { return row.mark ? m_look.px(22) : 0; }
     void paint(QPainter* painter, QStyleOptionViewItem const& option, QModelIndex const& index) const override {
@@ -38,7 +49,9 @@ public:
         if (row.mark)
             paintMark(*painter, {box.left() + m_look.px(7), box.top() + m_look.px(14)}, m_look.px(6), *row.mark, ink);
         box.setLeft(box.left() + left(row));
-        double const detail = row.detail.isEmpty() ? 0 : m_look.px(18);
+        double const detail = row.detail.isEmpty() ? 0
+                              : row.whole          ? wrapped(row.detail, Type::Small, box.width())
+                                                   : m_look.px(18);
         painter->setFont(ink.font(row.type));
         painter->setPen(m_look.colour(row.tone));
         painter->drawText(box.adjusted(0, 0, 0, -detail),
@@ -46,8 +59,11 @@ public:
                           row.text);
         painter->setFont(ink.font(Type::Small));
         painter->setPen(ink.soft);
-        if (!row.detail.isEmpty())
-            painter->drawText(QRectF(box.left(), box.bottom() - detail, box.width(), detail), Qt::AlignVCenter,
+        QRectF const below(box.left(), box.bottom() - detail, box.width(), detail);
+        if (row.whole)
+            painter->drawText(below, Qt::AlignTop | Qt::TextWordWrap, row.detail);
+        else if (!row.detail.isEmpty())
+            painter->drawText(below, Qt::AlignVCenter,
                               painter->fontMetrics().elidedText(row.detail, Qt::ElideRight, qFloor(box.width())));
         painter->restore();
     }

@@ -18,7 +18,8 @@ struct Row {
     std::optional<upkeep::Standing> mark = {}; ///< none: no mark
     Tone tone = Tone::Ink;
     Type type = Type::Body;
-    QString tip = {}; ///< empty: the words
+    QString tip = {};   ///< empty: the words
+    bool whole = false; ///< in as many lines as its words need; otherwise cut
 };
 
 class RowsModel : public QAbstractListModel {

@@ -234,17 +234,18 @@ Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen) {
     return std::move(steps.made);
 }
 
-std::vector<std::string> afterRecovery(shop::ToolRack const& rack, SeenState const& seen) {
+std::vector<std::string> afterRecovery(SeenState const& seen) {
     std::vector<std::string> lines;
     if (seen.spindle && *seen.spindle != 0)
         lines.push_back(fmt::format("Tool {} was in it: its length is measured again before it cuts.", *seen.spindle));
     if (!seen.homed)
         lines.push_back("It was not homed: whatever is kept as a machine position is suspect until a mark was hit.");
     if (seen.in_fork && seen.at_pocket && *seen.at_pocket != 0)
-        lines.push_back(fmt::format("Fork {} was pushed or pulled: teach it again, or look with the calibration pin, "
-                                    "before it is called.",
-                                    *seen.at_pocket));
-    lines.push_back(fmt::format("The changes of “{}” are counted anew: one that was helped is a failure.", rack.name));
+        lines.push_back(
+            fmt::format("Fork {} may have been pushed or pulled: look with the calibration pin, or teach it "
+                        "again, before it is called.",
+                        *seen.at_pocket));
+    lines.push_back("A change that was helped is one that failed: signed here, it is counted as such.");
     return lines;
 }
 

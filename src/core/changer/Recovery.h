@@ -78,6 +78,6 @@ struct Recovery {
 Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen);
 
 /// What follows for the shop: which lengths, pockets and proofs are not to be trusted as before.
-std::vector<std::string> afterRecovery(shop::ToolRack const& rack, SeenState const& seen);
+std::vector<std::string> afterRecovery(SeenState const& seen);
 
 } // namespace steady::changer

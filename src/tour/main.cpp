@@ -106,6 +106,11 @@ struct Tour {
         return good;
     }
 
+    void chooseAt(char const* name, int index) {
+        auto* list = window.findChild<QComboBox*>(QLatin1String(name));
+        list->setCurrentIndex(index);
+        Q_EMIT list->activated(index);
+    }
     void choose(char const* name, QString const& words) {
         auto* list = window.findChild<QComboBox*>(QLatin1String(name));
         list->setCurrentText(words);
@@ -199,6 +204,16 @@ struct Tour {
         rest();
     }
 
+    /// What somebody sees after a change that did not end.
+    void left(QString const& file) {
+        window.goTo(u"changer"_s);
+        window.current()->openSection(u"recover"_s);
+        choose("recover.place", u"down at fork 3"_s);
+        choose("recover.spindle", u"3  12 mm ball, long reach"_s);
+        choose("recover.clamp", u"closed"_s);
+        part(u"changer"_s, u"recover"_s, file);
+    }
+
     bool run() {
         part(u"machine"_s, u"travel"_s, u"machine.png"_s);
         part(u"kit"_s, u"plate"_s, u"kit.png"_s);
@@ -208,14 +223,10 @@ struct Tour {
         part(u"wiring"_s, u"circuit"_s, u"wiring.png"_s);
         part(u"repeatability"_s, u"studies"_s, u"repeatability.png"_s);
         part(u"repeatability"_s, u"budget"_s, u"budget.png"_s);
-        window.current()->openSection(u"studies"_s);
-        chooseRow("repeat.studies", u"Disc of the setter"_s);
-        choose("repeat.end", u"1  8 mm compression"_s);
-        part(u"repeatability"_s, u"studies"_s, u"disc.png"_s);
         sides(u"sides.png"_s);
-        part(u"zeroing"_s, u"link"_s, u"link.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         part(u"changer"_s, u"pockets"_s, u"rack.png"_s);
+        left(u"recover.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
         auto* happened = window.findChild<QAction*>(u"edit.happened"_s);
         happened->trigger();
@@ -234,6 +245,11 @@ struct Tour {
         rest();
         picture(u"macros"_s, u"faults.png"_s);
         macros->openSection(u"run"_s);
+        choose("macro.kind", u"Change at the rack"_s);
+        choose("macro.fault", u"The clamp takes ten seconds"_s);
+        play();
+        picture(u"macros"_s, u"lanes.png"_s);
+        chooseAt("macro.fault", 0);
         choose("macro.kind", u"Re-touch after a change"_s);
         play();
         good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;

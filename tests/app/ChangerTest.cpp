@@ -217,6 +217,18 @@ private Q_SLOTS:
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QTRY_VERIFY(told(u"input 4, within 2 s"_s));
 
+        // One that went well keeps the table, and counts.
+        auto const start = rack(drive);
+        drive.click("changer.done");
+        QTRY_VERIFY(!rack(drive).pockets[1].tool && rack(drive).pockets[2].tool);
+        QCOMPARE(rack(drive).pockets[1].picks, 1);
+        QCOMPARE(rack(drive).pockets[2].drops, 1);
+        QVERIFY(rack(drive).pockets[2].seen == shop::Seen::Believed);
+        QCOMPARE(drive.window->desk()->setup().place.assembly, start.pockets[1].tool);
+        QVERIFY2(drive.judgement().startsWith(u"Tool 3 can be fetched."_s), qPrintable(drive.judgement()));
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_VERIFY(rack(drive) == start);
+
         drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Change at the rack"_s);
         drive.click("macro.run");

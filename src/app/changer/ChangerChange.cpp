@@ -26,6 +26,11 @@ void ChangerStation::buildChange(QVBoxLayout* page) {
         (void)desk().report(desk().commitSetup(setup, fmt::format("Next tool: {}", tool ? tool->number : 0)));
     });
     page->addWidget(m_fetched);
+    m_done = new QPushButton(u"It was changed"_s);
+    m_done->setObjectName(u"changer.done"_s);
+    m_done->setToolTip(u"On the machine, and nobody helped: the table follows, and a pick and a drop are counted"_s);
+    connect(m_done, &QPushButton::clicked, this, &ChangerStation::keepChange);
+    page->addWidget(m_done);
     auto form = std::make_unique<Form<ToolRack>>(
         desk(), page, [this] { return rack(); },
         [this](ToolRack changed, std::string what) { return put(std::move(changed), "Clamp: " + what); },
@@ -75,6 +80,45 @@ void ChangerStation::showChange() {
     }
     if (!desk().book().find(desk().setup().change.next)) tools.setCurrentIndex(-1);
     m_fetched->setEnabled(desk().session().writable() && tools.count() > 0);
+    m_done->setEnabled(desk().session().writable() && macros::planRack(desk().book(), desk().setup()));
+}
+
+/// A change that came to its end by itself: what hung there is in the spindle, what was in it hangs in its place.
+void ChangerStation::keepChange() {
+    auto setup = desk().setup();
+    auto const plan = macros::planRack(desk().book(), setup);
+    if (!plan) return (void)desk().report(Result<void>(Failure(plan.error())));
+    auto const away = setup.place.assembly, fetched = setup.change.next;
+    auto changed = plan->rack;
+    auto const at = [&](Id<shop::Assembly> tool) -> shop::Pocket* {
+        auto const* stop = plan->of(tool);
+        return stop ? &changed.pockets[static_cast<std::size_t>(stop->number - changed.first_number)] : nullptr;
+    };
+    std::string what =
+        fmt::format("Changed: tool {} from pocket {}", desk().book().find(fetched)->number, plan->of(fetched)->number);
+    if (auto* home = at(away)) {
+        home->tool = away;
+        home->seen = shop::Seen::Believed;
+        ++home->drops;
+        what += fmt::format(", tool {} into pocket {}", desk().book().find(away)->number, plan->of(away)->number);
+    }
+    auto* from = at(fetched);
+    from->tool = {};
+    from->seen = shop::Seen::Believed;
+    ++from->picks;
+    takeInSpindle(setup, fetched);
+    setup.change.next = away;
+    shop::Change change{std::move(what), {}, {}, {}};
+    change.put(plan->id, std::move(changed));
+    desk().putSetup(change, std::move(setup));
+    (void)desk().report(desk().commit(std::move(change)));
+}
+
+/// The contact becomes the last one that this tool made, or none.
+void ChangerStation::takeInSpindle(shop::ZeroSetup& setup, Id<shop::Assembly> tool) const {
+    if (tool == setup.place.assembly) return;
+    setup.place.assembly = tool;
+    setup.place.contact = zeroing::lastContact(desk().book(), setup, tool, shop::Target::Plate);
 }
 
 /// What a change does here, or why none can be written.
@@ -214,10 +258,7 @@ void ChangerStation::signOff() {
         }
     }
     auto setup = desk().setup();
-    if (auto const held = idOf(seen.spindle); held != setup.place.assembly) {
-        setup.place.assembly = held;
-        setup.place.contact = zeroing::lastContact(desk().book(), setup, held, shop::Target::Plate);
-    }
+    takeInSpindle(setup, idOf(seen.spindle));
     shop::Change change{"After a recovery: table and spindle signed off", {}, {}, {}};
     change.put(m_rack, std::move(changed));
     desk().putSetup(change, std::move(setup));

@@ -46,6 +46,8 @@ private:
     std::vector<zeroing::Judgement> judgedChange() const;
     std::vector<zeroing::Judgement> judgedRecovery() const;
     void signOff();
+    void keepChange();
+    void takeInSpindle(shop::ZeroSetup& setup, Id<shop::Assembly> tool) const;
     void saveSequence();
     void savePositions();
     void showZones();
@@ -82,7 +84,7 @@ private:
     Choice* m_fetched = nullptr;
     RecoverView* m_recover = nullptr;
     RowsView *m_counts = nullptr, *m_steps, *m_list_of_steps;
-    QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr;
+    QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr, *m_done = nullptr;
     Picture* m_picture;
     TeachSheet* m_sheet;
 };

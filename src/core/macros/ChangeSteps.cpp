@@ -66,11 +66,11 @@ struct Follow {
         if (running()) see(s.look, s.limit_s, s.input, wordsOf(s.look));
     }
     void operator()(Pause const& s) {
-        if (!running() || s.acts.empty()) return;
-        if (s.acts.front().what == shop::Act::SayHomed)
-            add(s.text);
-        else
-            see(s.acts.front().what, drive.limit_s, std::nullopt, wordsOf(s.acts.front().what));
+        if (!running()) return;
+        for (auto const& act : s.acts)
+            if (act.what >= shop::Act::SeeOpen && act.what <= shop::Act::SeeAir)
+                return see(act.what, drive.limit_s, std::nullopt, wordsOf(act.what));
+        add(s.text);
     }
     void operator()(SwitchOutput const& s) {
         if (!running()) return;

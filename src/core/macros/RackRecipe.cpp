@@ -126,7 +126,9 @@ struct Changing {
         }
         // What no text can read is asked once, and stands joined to this.
         if (machine.spindle == shop::SpindleSwitch::Hand || !machine.behaviour.homed_parameter)
-            add("", "", Pause{"Hands out of the rack. Then resume.", {Act::SayHomed}});
+            add("", "",
+                Pause{"Hands out of the rack. Then resume.",
+                      machine.behaviour.homed_parameter ? Acts{} : Acts{Act::SayHomed}});
         add("finished", "From here on the change is under way.", MarkUnderWay{true});
     }
 
@@ -224,7 +226,8 @@ RackStop const* RackPlan::of(Id<shop::Assembly> tool) const {
 
 Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<shop::ToolRack> racks;
-    for (auto const id : changer::racksOf(book, setup.place.machine)) racks.push_back(*book.find(id));
+    auto const ids = changer::racksOf(book, setup.place.machine);
+    for (auto const id : ids) racks.push_back(*book.find(id));
     if (racks.empty()) return fail(Code::Missing, {"rack"}, "A rack of this machine", "Add it at Changer.");
     auto const spindle = setup.place.assembly, wanted = setup.change.next;
     if (!book.find(wanted))
@@ -232,7 +235,7 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
     for (auto const& trouble : changer::troubleWith(book, racks, spindle, wanted))
         return fail(Code::CallRefused, {"rack"}, trouble.words, "Look, and put it right at Changer, What hangs.");
     auto const hangs = *changer::hangsIn(racks, wanted);
-    RackPlan plan{racks[hangs.rack], {}};
+    RackPlan plan{ids[hangs.rack], racks[hangs.rack], {}};
     auto const& rack = plan.rack;
     if (!rack.drive.release_output)
         return fail(Code::Missing, {"rack"}, fmt::format("The output that opens the clamp, for “{}”", rack.name),

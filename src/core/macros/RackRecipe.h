@@ -20,6 +20,7 @@ struct RackStop {
 
 /// Everything that changes at a rack go by. A macro knows one rack: what belongs elsewhere it does not touch.
 struct RackPlan {
+    Id<shop::ToolRack> id;
     shop::ToolRack rack;
     std::vector<RackStop> stops; ///< of each tool that hangs, and last of the one in the spindle
     RackStop const* of(Id<shop::Assembly> tool) const;

@@ -188,6 +188,41 @@ private Q_SLOTS:
         QCOMPARE(rack(drive).pockets[5].picks, 0);
         QCOMPARE(rack(drive).pockets[4].picks, 2);
     }
+    /// A drum of five on a small machine: what hangs in it, and the order of a job's tools.
+    void aCarouselByKeys() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("changer.section.carousel");
+        QVERIFY2(drive.judgement().startsWith(u"No carousel of this machine yet."_s), qPrintable(drive.judgement()));
+        drive.click("carousel.add");
+        auto const drum = [&] { return *drive.book().all<shop::Carousel>().begin()->second; };
+        QCOMPARE(drum().places.size(), std::size_t(12));
+        drive.type("carousel.count", u"0"_s);
+        QVERIFY2(drive.hintOf("carousel.count").contains(u"1 to 200"_s), qPrintable(drive.hintOf("carousel.count")));
+        drive.type("carousel.count", u"5"_s);
+        drive.type("carousel.widest", u"80"_s);
+        auto* places = drive.find<app::RowsView>("changer.list_of_steps");
+        QTRY_COMPARE(places->count(), 5);
+        press(places, Qt::Key_Home, drive);
+        for (auto const& hangs : {u"6  92 mm surfacing cutter"_s, u"1  8 mm compression"_s, u"2  6 mm up-cut"_s}) {
+            drive.choose("carousel.tool", hangs);
+            press(places, Qt::Key_Down, drive);
+        }
+        QTRY_VERIFY2(drive.judgement().contains(u"Tool 6 is too wide for tool 1 beside it."_s),
+                     qPrintable(drive.judgement()));
+        QVERIFY(places->row(4).text.contains(u"kept empty"_s)); // its other neighbour, round the ring
+        drive.type("carousel.at", u"6"_s);
+        QVERIFY2(drive.hintOf("carousel.at").contains(u"1 to 5"_s), qPrintable(drive.hintOf("carousel.at")));
+        drive.type("carousel.tools", u"2, 6, 9"_s);
+        QVERIFY2(drive.hintOf("carousel.tools").contains(u"Tool 9"_s), qPrintable(drive.hintOf("carousel.tools")));
+        drive.type("carousel.tools", u"2, 6, 1"_s); // pockets 3, 1, 2 from 1: 2 + 2 + 1
+        QTRY_VERIFY2(drive.judgement().startsWith(u"5 places turned in this job"_s), qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().contains(u"In the order 6, 1, 2 it turns 2."_s), qPrintable(drive.judgement()));
+        drive.choose("carousel.short_way", u"always with the numbers"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"It always turns with the numbers."_s), qPrintable(drive.judgement()));
+        for (int back = 0; back < 2; ++back) drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_VERIFY(drum().short_way);
+    }
     /// Written, run with a lamp that never comes, brought back by what is seen, and signed; kept as each entry is.
     void aChangeThatDidNotEnd() {
         Driver drive;

@@ -6,6 +6,7 @@
 
 #include "core/base/Words.h"
 #include "core/changer/Carousel.h"
+#include "core/changer/CarouselTable.h"
 #include "core/changer/Clearances.h"
 #include "core/dialects/Bundle.h"
 #include "core/macros/ChangeSteps.h"
@@ -289,6 +290,54 @@ private Q_SLOTS:
         std::erase_if(seen, [](auto const& lamps) { return lamps == std::pair{false, false}; });
         QCOMPARE(listed, seen);
         QCOMPARE(listed.size(), std::size_t(3)); // held, open, held
+    }
+    /// A carousel of nine on a small machine: numbers are not pockets, and a wide tool keeps both its neighbours empty.
+    void aCarouselOfNine() {
+        auto const shop = test::shopFor(Kind::PlateZero);
+        shop::Carousel drum;
+        drum.machine = shop.machine;
+        drum.place_s = 0.5;
+        drum.change_s = 4;
+        drum.at = 8;
+        drum.widest_mm = 60;
+        drum.places.resize(9);
+        for (auto& place : drum.places) place.seen = shop::Seen::Known;
+        drum.places[8].tool = shop.tool;       // 9
+        drum.places[0].tool = shop.long_tool;  // 1, beside it round the ring
+        drum.places[5].tool = shop.short_tool; // 6
+        auto const number = [&](Id<shop::Assembly> id) { return shop.book.find(id)->number; };
+        std::vector const job{number(shop.long_tool), number(shop.short_tool), number(shop.tool)};
+        auto const turning = changer::turningOf(shop.reader(), drum, job);
+        QVERIFY(turning);
+        QCOMPARE(turning->pockets, (std::vector{1, 6, 9}));
+        QCOMPARE(turning->turned, 2 + 4 + 3); // 8 to 1, back to 6, on to 9
+        QCOMPARE(turning->always_with, 2 + 5 + 3);
+        QCOMPARE(turning->best, (std::vector{9, 1, 6})); // 1 + 1 + 4
+        QCOMPARE(turning->least, 6);
+        QVERIFY(test::near(turning->seconds, 9 * 0.5 + 3 * 4, 1e-9));
+        drum.short_way = false;
+        QCOMPARE(changer::turningOf(shop.reader(), drum, job)->turned, 10);
+        QCOMPARE(changer::turningOf(shop.reader(), drum, job)->least, 1 + 1 + 5);
+        QVERIFY(!changer::turningOf(shop.reader(), drum, {4711}));
+        drum.places[5].tool = {};
+        QCOMPARE(changer::turningOf(shop.reader(), drum, job).error().code, Code::Missing);
+        auto const said = [&](char const* words) {
+            auto const all = changer::judgeCarousel(shop.reader(), shop.setup(), drum, UnitSystem::Metric);
+            return std::any_of(all.begin(), all.end(), [&](auto const& each) {
+                return (each.headline + " " + each.text).find(words) != std::string::npos;
+            });
+        };
+        QVERIFY(said("One place back costs 8 places, 4.0 s.") && !said("too wide"));
+        QVERIFY(said("in the spindle and in pocket 9"));
+        auto wide = shop;
+        wide.change(wide.long_tool, [](shop::Assembly& a) { a.largest_mm = 61; });
+        auto const judged = changer::judgeCarousel(wide.reader(), wide.setup(), drum, UnitSystem::Metric);
+        QVERIFY(std::any_of(judged.begin(), judged.end(), [](auto const& each) {
+            return each.headline.find("is too wide for tool") != std::string::npos &&
+                   each.text.find("Pocket 9 stays empty.") != std::string::npos;
+        }));
+        QVERIFY(changer::reserved(wide.reader(), drum, 1) && changer::reserved(wide.reader(), drum, 8) &&
+                !changer::reserved(wide.reader(), drum, 4));
     }
     /// Against every order there is, up to seven tools on eight places.
     void theOrderThatTurnsLeast() {

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A change as the rack goes through it, what works the clamp, and the way back after one that did not end.
+#include "app/changer/CarouselView.h"
 #include "app/changer/ChangerStation.h"
 #include "app/changer/RecoverView.h"
 #include "app/widgets/WrappedLabel.h"
@@ -191,6 +192,14 @@ void ChangerStation::buildRecover(QVBoxLayout* page) {
     connect(m_recover, &RecoverView::signedOff, this, &ChangerStation::signOff);
     page->addWidget(m_recover);
 }
+
+void ChangerStation::buildCarousel(QVBoxLayout* page) {
+    m_carousel = new CarouselView(desk());
+    connect(m_carousel, &CarouselView::changed, this, &ChangerStation::showZones);
+    page->addWidget(m_carousel);
+}
+
+void ChangerStation::showCarousel() { m_carousel->refresh(); }
 
 void ChangerStation::showRecover() { m_recover->show(m_rack); }
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/changer/ChangerStation.h"
 
+#include "app/changer/CarouselView.h"
 #include "app/changer/RecoverView.h"
 #include "app/changer/TeachSheet.h"
 #include "core/base/Words.h"
@@ -38,6 +39,7 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"change"_s, u"Change"_s, &ChangerStation::buildChange, &ChangerStation::showChange);
     addSection(u"prove"_s, u"Prove"_s, &ChangerStation::buildProve, &ChangerStation::showProve);
     addSection(u"recover"_s, u"Recover"_s, &ChangerStation::buildRecover, &ChangerStation::showRecover);
+    addSection(u"carousel"_s, u"Carousel"_s, &ChangerStation::buildCarousel, &ChangerStation::showCarousel);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
@@ -64,6 +66,9 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     picture()->addWidget(m_steps, 1);
     m_list_of_steps = new RowsView(u"changer.list_of_steps"_s, u"Step by step, and what must be seen"_s, desk.look());
     picture()->addWidget(m_list_of_steps, 2);
+    connect(m_list_of_steps, &RowsView::choiceChanged, this, [this] {
+        if (m_carousel && m_sections->current() == u"carousel"_s) m_carousel->choose(m_list_of_steps->chosen());
+    });
     connect(m_sections, &Sections::opened, this, &ChangerStation::showZones);
     refresh();
 }
@@ -97,8 +102,16 @@ void ChangerStation::showZones() {
     m_sheet->setVisible(teaching);
     m_steps->setVisible(m_rack && section == u"prove"_s);
     bool const changing = section == u"change"_s, recovering = section == u"recover"_s;
-    m_list_of_steps->setVisible(m_rack && (changing || recovering));
-    if (m_list_of_steps->isVisibleTo(this)) m_list_of_steps->show(changing ? changeRows() : recoveryRows());
+    bool const turning = section == u"carousel"_s;
+    m_picture->setVisible(!turning);
+    m_list_of_steps->setVisible(turning || (m_rack && (changing || recovering)));
+    if (m_list_of_steps->isVisibleTo(this)) {
+        QSignalBlocker const quiet(m_list_of_steps);
+        m_list_of_steps->show(turning    ? m_carousel ? m_carousel->rows() : std::vector<Row>{}
+                                 : changing ? changeRows()
+                                         : recoveryRows());
+        if (turning && m_carousel) m_list_of_steps->choose(m_carousel->chosen());
+    }
     m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
                   desk().session().writable());
     draw();
@@ -221,7 +234,9 @@ std::vector<zeroing::Judgement> ChangerStation::judgedTable() const {
 
 void ChangerStation::judge() {
     std::vector<zeroing::Judgement> said;
-    if (!m_rack) {
+    if (m_sections->current() == u"carousel"_s) {
+        if (m_carousel) said = m_carousel->judged();
+    } else if (!m_rack) {
         said.push_back({Severity::Note,
                         "No rack of this machine yet.",
                         desk().book().find(desk().setup().place.machine)

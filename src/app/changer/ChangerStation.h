@@ -15,6 +15,7 @@
 
 namespace steady::app {
 
+class CarouselView;
 class RecoverView;
 class TeachSheet;
 
@@ -33,6 +34,7 @@ private:
     void buildProve(QVBoxLayout* page);
     void buildChange(QVBoxLayout* page);
     void buildRecover(QVBoxLayout* page);
+    void buildCarousel(QVBoxLayout* page);
     void showRack();
     void showTeach();
     void showPockets();
@@ -40,6 +42,7 @@ private:
     void showProve();
     void showChange();
     void showRecover();
+    void showCarousel();
     Result<std::vector<macros::ChangeStep>> changeSteps() const;
     std::vector<Row> changeRows() const;
     std::vector<Row> recoveryRows() const;
@@ -83,6 +86,7 @@ private:
     QLabel* m_figures = nullptr;
     Choice* m_fetched = nullptr;
     RecoverView* m_recover = nullptr;
+    CarouselView* m_carousel = nullptr;
     RowsView *m_counts = nullptr, *m_steps, *m_list_of_steps;
     QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr, *m_done = nullptr;
     Picture* m_picture;

@@ -28,6 +28,7 @@ inline constexpr Whole work_offset{1, 9};    ///< G54 to G59.3
 inline constexpr Whole own_offset{0, 9};     ///< 0: none
 inline constexpr Whole tool_number{0, 99'999};
 inline constexpr Whole pocket_number{1, 9999};
+inline constexpr Whole place_number{1, 200}; ///< of a carousel's pocket
 inline constexpr Whole changes{0, 10'000'000};
 inline constexpr Whole touches{1, 5};
 inline constexpr Whole air_output{0, 7};
@@ -48,6 +49,7 @@ inline constexpr Real pitch_mm{1, 10'000};
 inline constexpr Real clearance_mm{0, 500};
 inline constexpr Real chain_s{0, 10};
 inline constexpr Real clamp_s{0.1, 60};
+inline constexpr Real turn_s{0, 600};
 inline constexpr Real fork_feed_mm_min{1, 20'000};
 inline constexpr Real tolerance_mm{0, 1};    ///< above or below a nominal size
 inline constexpr Real good_mm{0.001, 5};     ///< what a touch has to be good to, ±

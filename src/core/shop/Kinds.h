@@ -5,6 +5,7 @@
 
 #include "core/shop/kinds/BeamCheck.h"
 #include "core/shop/kinds/BookInfo.h"
+#include "core/shop/kinds/Carousel.h"
 #include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/Fitting.h"
 #include "core/shop/kinds/MacroProof.h"
@@ -69,7 +70,7 @@ using Kinds = KindList<BookInfo,       //
                        ToolCare,       //
                        PartCheck,      //
                        MacroProof,     //
-                       ToolRack>;
+                       ToolRack, Carousel>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

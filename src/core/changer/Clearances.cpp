@@ -72,6 +72,11 @@ void tellTable(std::vector<zeroing::Judgement>& said, facts::Reader const& book,
 
 double wayOut_mm(shop::ToolRack const& rack) { return rack.flange_mm / 2 + rack.fork_mm + rack.gap_mm; }
 
+double approach_mm(shop::ToolRack const& rack) {
+    constexpr double above_cone_mm = 5;
+    return std::max(rack.approach_mm, rack.cone_mm.value_or(0) + above_cone_mm);
+}
+
 std::optional<double> noseLacks_mm(shop::ToolRack const& rack) {
     if (!rack.nose_mm || !rack.stud_mm) return std::nullopt;
     return (*rack.nose_mm + *rack.stud_mm) / 2 + rack.gap_mm - rack.pitch_mm;

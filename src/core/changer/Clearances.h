@@ -9,6 +9,8 @@ namespace steady::changer {
 
 /// From where it may go sideways without meeting its own fork: flange radius + fork depth + gap.
 double wayOut_mm(shop::ToolRack const& rack);
+/// From so far above a seat a spindle comes down slowly: as typed, but clear of the cone.
+double approach_mm(shop::ToolRack const& rack);
 /// Spindle nose beside the cone of a neighbour: (nose + stud) / 2 + gap, less the pitch; positive, it meets it. None:
 /// not measured.
 std::optional<double> noseLacks_mm(shop::ToolRack const& rack);

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is said of a rack.
+#include "core/changer/Clearances.h"
 #include "core/changer/Proving.h"
 #include "core/changer/Rack.h"
 #include "core/statistics/Success.h"
@@ -181,7 +182,7 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                      fmt::format("Z of the touch and the seat, for release and pick-up alike. A pick-up "
                                  "ends {} higher, at {}; each comes down from {}. ",
                                  lengthText(rack.lift_mm, units), lengthText(*pocket.holder_z_mm + rack.lift_mm, units),
-                                 lengthText(*pocket.holder_z_mm + rack.approach_mm, units)) +
+                                 lengthText(*pocket.holder_z_mm + approach_mm(rack), units)) +
                          "Is the seat already in the control's own macro? Then it goes into one of "
                          "the two places, never both.",
                      {}});

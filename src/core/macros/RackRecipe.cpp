@@ -17,7 +17,6 @@ namespace {
 
 using shop::Act;
 
-constexpr double above_cone_mm = 5; // where a spindle begins to come down slowly
 constexpr char const* not_finished =
     " The change is not finished; zero is as it was. Changer, Recover, before anything moves. Resume only ends this "
     "macro.";
@@ -68,7 +67,7 @@ struct Changing {
 
     int outAxis() const { return rack.along == shop::SideAxis::X ? 1 : 0; }
     double wayOut_mm() const { return (rack.out == shop::Toward::Plus ? 1 : -1) * changer::wayOut_mm(rack); }
-    double approach_mm() const { return std::max(rack.approach_mm, rack.cone_mm.value_or(0) + above_cone_mm); }
+    double approach_mm() const { return changer::approach_mm(rack); }
     Figure home(int axis) const { return axis == 0 ? slot_home_x : slot_home_y; }
     double target(int axis) const { return axis == 0 ? to.x_mm : to.y_mm; }
     MoveOver overIt(Figure x, Figure y, double out_mm) const {

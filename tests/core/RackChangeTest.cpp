@@ -120,6 +120,14 @@ private Q_SLOTS:
                 if (result.told_tool) QCOMPARE(*result.told_tool, fetched);
             }
     }
+    /// Nobody is told to jog up while a holder may sit in a fork.
+    void noTextSaysJogUp() {
+        for (auto const* dialect : controls) {
+            auto text = shopOn(dialect).rehearse(Kind::RackChange).macro.text;
+            std::transform(text.begin(), text.end(), text.begin(), [](unsigned char c) { return std::tolower(c); });
+            QVERIFY2(text.find("jog z up") == std::string::npos && text.find("recover") != std::string::npos, dialect);
+        }
+    }
     /// The same tool again: nothing moves, and nothing is opened.
     void theSameToolAgain() {
         for (auto const* dialect : {"parametric", "hash"}) {
@@ -238,6 +246,12 @@ private Q_SLOTS:
         QVERIFY(refused([](test::LinkedShop& s) {
                     s.changeSetup([&](shop::ZeroSetup& z) { z.change.next = z.place.assembly; });
                 }).find("nothing is to be changed") != std::string::npos);
+        QVERIFY(refused([](test::LinkedShop& s) {
+                    s.change(s.short_tool, [&](shop::Assembly& a) { a.number = s.book.find(s.long_tool)->number; });
+                }).find("same number") != std::string::npos);
+        QVERIFY(refused([](test::LinkedShop& s) {
+                    s.change(s.short_tool, [](shop::Assembly& a) { a.number = 0; });
+                }).find("0 says that the spindle is empty") != std::string::npos);
         // Without inputs a person looks: it can be written, and it still stops what a person sees.
         shop.change(shop.rack,
                     [](shop::ToolRack& r) { r.drive.open_input = r.drive.held_input = r.drive.air_input = {}; });

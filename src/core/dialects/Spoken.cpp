@@ -49,4 +49,10 @@ std::vector<std::string> commentLines(std::string const& text, controller::Diale
     return lines;
 }
 
+bool goesIntoForks(macros::Recipe const& recipe) {
+    return std::any_of(recipe.steps.begin(), recipe.steps.end(), [](macros::Step const& step) {
+        return std::holds_alternative<macros::MarkUnderWay>(step.action);
+    });
+}
+
 } // namespace steady::dialects

@@ -4,6 +4,7 @@
 // Recipes speak of what a word does; the text for a control names the word.
 
 #include "core/controller/Dialect.h"
+#include "core/macros/Recipe.h"
 
 namespace steady::dialects {
 
@@ -13,5 +14,8 @@ std::string spoken(std::string text, controller::Dialect const& dialect);
 /// A comment, spoken, in as many lines as that control needs for it; `most`: letters of one, where its screen is
 /// narrower than what it reads.
 std::vector<std::string> commentLines(std::string const& text, controller::Dialect const& dialect, int most = 1000);
+
+/// It goes into forks: whoever jogs up after an alarm may tear one off.
+bool goesIntoForks(macros::Recipe const& recipe);
 
 } // namespace steady::dialects

@@ -11,6 +11,7 @@
 
 #include <algorithm>
 #include <fmt/format.h>
+#include <map>
 
 namespace steady::macros {
 namespace {
@@ -223,6 +224,25 @@ RackStop const* RackPlan::of(Id<shop::Assembly> tool) const {
     return found == stops.end() ? nullptr : &*found;
 }
 
+namespace {
+
+/// By its number the control tells a tool from another, and from none.
+Result<void> toldApart(facts::Reader const& book, RackPlan const& plan) {
+    std::map<int, std::string> names;
+    for (auto const& stop : plan.stops) {
+        auto const& tool = *book.find(stop.tool);
+        if (tool.number == 0)
+            return fail(Code::OutOfRange, {"tools"}, fmt::format("The number of “{}”, 0,", tool.name),
+                        "1 or more: 0 says that the spindle is empty");
+        if (auto const [other, is_new] = names.emplace(tool.number, tool.name); !is_new)
+            return fail(Code::TwoAlike, {"tools"}, fmt::format("“{}” and “{}”", other->second, tool.name),
+                        fmt::format("number, {}", tool.number));
+    }
+    return {};
+}
+
+} // namespace
+
 Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<shop::ToolRack> racks;
     auto const ids = changer::racksOf(book, setup.place.machine);
@@ -247,7 +267,11 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
         if (!stop && i == hangs.pocket) return Failure(stop.error());
         if (stop) plan.stops.push_back(*stop); // the macro does not know the others
     }
-    if (!book.find(spindle)) return plan;
+    auto const whole = [&]() -> Result<RackPlan> {
+        if (auto const told = toldApart(book, plan); !told) return Failure(told.error());
+        return plan;
+    };
+    if (!book.find(spindle)) return whole();
     auto const home = changer::roomFor(book, {rack}, spindle, wanted);
     if (!home)
         return fail(Code::CallRefused, {"rack"}, "the tool in the spindle has room in another rack only.",
@@ -255,7 +279,7 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const stop = stopAt(state, rack, home->pocket, spindle);
     if (!stop) return Failure(stop.error());
     plan.stops.push_back(*stop);
-    return plan;
+    return whole();
 }
 
 Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {

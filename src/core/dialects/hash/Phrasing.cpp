@@ -443,9 +443,9 @@ Result<PrintedMacro> printHash(Recipe const& recipe, shop::Behaviour const& beha
                                  behaviour.link_parameter + work_offset_count * shop::link_block - 1));
         made.comment(fmt::format("Leaves in force: G{} G90 G94 G80 G40 G49 G61, feed override free, spindle off.",
                                  made.unitCode()));
-        made.comment(
-            "What an alarm or a stop says in full stands above its line, by its number. After an alarm: reset, "
-            "then jog Z up.");
+        made.comment(std::string("What an alarm or a stop says in full stands above its line, by its number. After an "
+                                 "alarm: reset, ") +
+                     (goesIntoForks(recipe) ? "then Changer, Recover, before anything moves." : "then jog Z up."));
         made.comment("This control reads ahead: leave each G4 where it is.");
     }
     for (auto const& step : recipe.steps) {

@@ -359,9 +359,12 @@ Result<PrintedMacro> printStreaming(Recipe const& recipe, shop::Behaviour const&
     made.comment(
         "In segments: send one, do what stands below it, fill in, send the next. Lines and reports are in mm.");
     made.comment("A report counts until a jog, a home or a change of the tool: after any of them begin anew.");
-    made.comment(
-        "An alarm of the control ends it, and so does a figure out of its bounds. Before the line {data} zero is "
-        "as it was, after it zero is set. Jog Z up before anything else.");
+    if (goesIntoForks(recipe))
+        made.comment("What ends it in the rack: Changer, Recover, before anything moves. Zero stays as it was.");
+    else
+        made.comment(
+            "An alarm of the control ends it, and so does a figure out of its bounds. Before the line {data} zero is "
+            "as it was, after it zero is set. Jog Z up before anything else.");
     made.comment("Feed override at 100 %: this control does not lock it.");
     for (auto const& step : recipe.steps) {
         ++made.step;

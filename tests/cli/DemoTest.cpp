@@ -244,6 +244,68 @@ private Q_SLOTS:
         QCOMPARE(prove.at("calls")[5].at("to").get<int>(), 3); // the one in the spindle last
         QCOMPARE(prove.at("success_lower_95").get<double>(), 0.0);
     }
+    /// A change of the demo's rack: every lamp with its time and its way out, and how long all of it takes.
+    void aChangeStepByStep() {
+        auto const ask = [&](std::vector<std::string> more, int code) {
+            std::vector<std::string> all{"sequence", "--book", m_book.toStdString(), "--json"};
+            all.insert(all.end(), more.begin(), more.end());
+            return said(all, code);
+        };
+        auto const change = parseJson(ask({"--to", "2"}, 0), "sequence").value();
+        int looked = 0;
+        for (auto const& step : change.at("steps")) {
+            QCOMPARE(step.at("limit_s").is_null(), step.at("way_out").is_null());
+            looked += !step.at("limit_s").is_null();
+        }
+        QCOMPARE(looked, 9);                              // air, closed, in; open, out; open; closed, in; still in
+        QVERIFY(change.at("seconds").get<double>() > 15); // 14 of them the spindle runs down
+        auto const empty = parseJson(ask({"--from", "0", "--to", "2"}, 0), "sequence").value();
+        QVERIFY(empty.at("steps").size() < change.at("steps").size());
+        QVERIFY(ask({"--to", "4"}, 2).find("does not lie where the others say") != std::string::npos);
+        QVERIFY(ask({"--to", "77"}, 2).find("77") != std::string::npos);
+        QVERIFY(ask({"--to", "3"}, 2).find("nothing is to be changed") != std::string::npos); // it is in the spindle
+    }
+    /// From a file: nothing is moved before it was looked at; what a file gets wrong is named.
+    void theWayBack() {
+        auto const state = path("state.json");
+        auto const ask = [&](std::string const& text, int code) {
+            save(state, text);
+            return said({"recover", state, "--json"}, code);
+        };
+        auto const whole = R"({"spindle": 3, "clamp": "closed", "at": 5, "air": true, "homed": true, "arm": null,
+            "alarm": "no holder", "pockets": {"4": 1, "5": "empty", "6": "empty"}})";
+        auto const way = parseJson(ask(whole, 0), "recover").value();
+        QVERIFY(!way.at("looks_first").get<bool>());
+        std::string all;
+        for (auto const& step : way.at("steps")) {
+            QVERIFY(!step.at("text").get<std::string>().empty() && !step.at("expect").get<std::string>().empty());
+            all += step.at("text").get<std::string>() + "\n";
+        }
+        auto const out = all.find("Jog out of fork 5 along its own axis"), told = all.find("tool 3 is in the spindle"),
+                   clear = all.find("back to 0");
+        QVERIFY2(out != std::string::npos && out < told && told < clear, all.c_str());
+        auto const unseen = parseJson(ask(R"({"pockets": {"1": "unknown"}})", 1), "recover").value();
+        QVERIFY(unseen.at("looks_first").get<bool>());
+        for (auto const& [text, words] : {std::pair{"[1]", "an object"},
+                                          {"{", "JSON"},
+                                          {R"({"clamp": "half", "pockets": {"1": 2}})", "clamp"},
+                                          {R"({"lamp": true})", "lamp"},
+                                          {R"({"spindle": -3})", "spindle"},
+                                          {R"({"pockets": {"one": 2}})", "pockets.one"},
+                                          {R"({"spindle": 2, "pockets": {"1": 2}})", "two places"},
+                                          {R"({"air": true})", "pockets"}})
+            QVERIFY2(ask(text, 2).find(words) != std::string::npos, text);
+    }
+    void theOrderOfAJob() {
+        auto const best = parseJson(
+            said({"pocket-order", "1,6,9", "--places", "9", "--at", "8", "--seconds", "0.5", "--json"}, 0), "order");
+        QCOMPARE(best->at("order"), Json::parse("[9, 1, 6]"));
+        QCOMPARE(best->at("slots_turned").get<int>(), 6);
+        QCOMPARE(best->at("slots_turned_as_given").get<int>(), 9);
+        QVERIFY(test::near(best->at("seconds").get<double>(), 3, 1e-9));
+        (void)said({"pocket-order", "1,10", "--places", "9", "--json"}, 2);
+        (void)said({"pocket-order", "4,4", "--places", "9", "--json"}, 2);
+    }
 };
 
 STEADY_TEST(DemoTest);

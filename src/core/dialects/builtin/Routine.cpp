@@ -158,7 +158,13 @@ struct Routine {
     void operator()(ChooseBound const&) { cannot("a search whose length is chosen as it runs"); }
     void operator()(ProbeSide const&) { cannot("a touch from the side"); }
     void operator()(ChangeTool const&) { cannot("a change of the tool within it"); }
-    void operator()(SwitchOutput const&) { cannot("a change at a rack: the control's own changer does that"); }
+    void operator()(SwitchOutput const&) {
+        if (!refused)
+            refused = Error{Code::NotCarried,
+                            {"macro"},
+                            "a change at a rack",
+                            "Set up the changer that it has of its own, as its manual says"};
+    }
     void operator()(Release const&) { cannot("a touch that is read as the input opens"); }
     void operator()(auto const&) {} // a check that no routine has
 };

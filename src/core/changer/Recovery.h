@@ -51,8 +51,6 @@ enum class Do {
     LookAtSpindle,
     LookAtPlace,  ///< in which fork the spindle is, if in any
     LookAtPocket, ///< `pocket`
-    EjectByHand,  ///< a hand under the holder: the holder of the spindle is taken out
-    HangUp,       ///< by hand: `tool` into `pocket`
     Home,
     NameSpindle, ///< the control is told `tool`, 0 for none
     SignOff,     ///< table and spindle are read against what hangs there

@@ -40,16 +40,15 @@ double lacking_mm(shop::ToolRack const& rack, double one_mm, double other_mm) {
 
 namespace {
 
-/// What is too near beside it there; empty: it has room. What is called is taken out before.
-std::string tooNarrow(facts::Reader const& book, Place const& place, shop::Assembly const& tool,
-                      Id<shop::Assembly> wanted) {
+/// What is too near beside it there; empty: it has room. It is put away before anything is taken: what is called hangs
+/// there still.
+std::string tooNarrow(facts::Reader const& book, Place const& place, shop::Assembly const& tool) {
     std::string narrow;
     for (int const side : {-1, 1}) {
         auto const other = static_cast<long>(place.pocket) + side;
         if (other < 0 || other >= static_cast<long>(place.rack->pockets.size())) continue;
         auto const& pocket = place.rack->pockets[static_cast<std::size_t>(other)];
         auto const* neighbour = book.find(pocket.tool);
-        if (pocket.tool == wanted && neighbour) continue;
         // Where nobody has looked a holder may hang.
         bool const unseen = !neighbour && pocket.seen == shop::Seen::Unknown;
         double const wide_mm = neighbour ? hanging_mm(*place.rack, *neighbour) : unseen ? place.rack->flange_mm : 0;
@@ -74,11 +73,11 @@ std::optional<PocketPlace> hangsIn(std::vector<shop::ToolRack> const& racks, Id<
 }
 
 std::optional<PocketPlace> roomFor(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
-                                   Id<shop::Assembly> spindle, Id<shop::Assembly> wanted) {
+                                   Id<shop::Assembly> spindle) {
     auto const* tool = book.find(spindle);
     std::optional<PocketPlace> first;
     for (auto const& place : placesOf(racks)) {
-        if (!tool || !empty(place) || !tooNarrow(book, place, *tool, wanted).empty()) continue;
+        if (!tool || !empty(place) || !tooNarrow(book, place, *tool).empty()) continue;
         PocketPlace const found{static_cast<std::size_t>(place.rack - racks.data()), place.pocket};
         if (place.number() == tool->number) return found;
         if (!first) first = found;
@@ -109,12 +108,12 @@ std::vector<CallTrouble> troubleWith(facts::Reader const& book, std::vector<shop
     for (auto const& place : placesOf(racks)) {
         if (!empty(place)) continue;
         any = true;
-        narrow += tooNarrow(book, place, *from, wanted);
+        narrow += tooNarrow(book, place, *from);
     }
     if (!any)
         found.push_back({Trouble::PocketOccupied,
                          fmt::format("No pocket is known to be empty: nowhere to put tool {}.", from->number)});
-    else if (!roomFor(book, racks, spindle, wanted))
+    else if (!roomFor(book, racks, spindle))
         found.push_back(
             {Trouble::TooWide, fmt::format("No empty pocket has room for tool {}.{}", from->number, narrow)});
     return found;

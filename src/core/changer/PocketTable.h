@@ -35,10 +35,10 @@ struct PocketPlace {
 };
 /// Where a tool hangs by the table. None: nowhere.
 std::optional<PocketPlace> hangsIn(std::vector<shop::ToolRack> const& racks, Id<shop::Assembly> tool);
-/// Where the tool of the spindle is put away before `wanted` is taken: the empty pocket of its own number, or the first
+/// Where the tool of the spindle is put away, before another is taken: the empty pocket of its own number, or the first
 /// in which it has room. None: there is none.
 std::optional<PocketPlace> roomFor(facts::Reader const& book, std::vector<shop::ToolRack> const& racks,
-                                   Id<shop::Assembly> spindle, Id<shop::Assembly> wanted);
+                                   Id<shop::Assembly> spindle);
 
 /// `racks`: all of the machine; `shown`: the one that is spoken of.
 std::vector<zeroing::Judgement> judgeTable(facts::Reader const& book, shop::ZeroSetup const& setup,

@@ -41,6 +41,15 @@ Result<RackStop> stopAt(changer::RackState const& state, shop::ToolRack const& r
     return RackStop{pocket.number, tool, *pocket.used_mm[0], *pocket.used_mm[1], *pocket.holder_z_mm};
 }
 
+/// Where a pocket stands that no change goes to: by the line, as far as there is one. None: nobody knows.
+std::optional<RackStop> standsAt(changer::RackState const& state, shop::ToolRack const& rack, std::size_t at) {
+    auto const& pocket = state.pockets[at];
+    auto const& where = pocket.suspect ? pocket.fitted_mm : pocket.used_mm;
+    auto const z = where[2] ? where[2] : pocket.fitted_mm[2];
+    if (!where[0] || !where[1] || !z || !rack.seat_mm) return std::nullopt;
+    return RackStop{pocket.number, rack.pockets[at].tool, *where[0], *where[1], *z + *rack.seat_mm};
+}
+
 struct Changing {
     facts::Reader const& book;
     shop::ZeroSetup const& setup;
@@ -250,11 +259,12 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
     if (racks.empty()) return fail(Code::Missing, {"rack"}, "A rack of this machine", "Add it at Changer.");
     auto const spindle = setup.place.assembly, wanted = setup.change.next;
     if (!book.find(wanted))
-        return fail(Code::Missing, {"change"}, "The tool that is fetched", "Choose it at Macros, below “The change”.");
+        return fail(Code::Missing, {"change"}, "The tool that is fetched",
+                    "Choose it at Changer, Change, or at Macros, below “The change”.");
     for (auto const& trouble : changer::troubleWith(book, racks, spindle, wanted))
         return fail(Code::CallRefused, {"rack"}, trouble.words, "Look, and put it right at Changer, What hangs.");
     auto const hangs = *changer::hangsIn(racks, wanted);
-    RackPlan plan{ids[hangs.rack], racks[hangs.rack], {}};
+    RackPlan plan{ids[hangs.rack], racks[hangs.rack], {}, {}};
     auto const& rack = plan.rack;
     if (!rack.drive.release_output)
         return fail(Code::Missing, {"rack"}, fmt::format("The output that opens the clamp, for “{}”", rack.name),
@@ -262,22 +272,25 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const state = changer::rackState(book, setup, rack);
     for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
         auto const tool = rack.pockets[i].tool;
-        if (!book.find(tool) || plan.of(tool)) continue;
         auto const stop = stopAt(state, rack, i, tool);
         if (!stop && i == hangs.pocket) return Failure(stop.error());
-        if (stop) plan.stops.push_back(*stop); // the macro does not know the others
+        if (stop && book.find(tool) && !plan.of(tool))
+            plan.stops.push_back(*stop);
+        else if (auto const other = standsAt(state, rack, i))
+            plan.beside.push_back(*other); // the macro does not go there
     }
     auto const whole = [&]() -> Result<RackPlan> {
         if (auto const told = toldApart(book, plan); !told) return Failure(told.error());
         return plan;
     };
     if (!book.find(spindle)) return whole();
-    auto const home = changer::roomFor(book, {rack}, spindle, wanted);
+    auto const home = changer::roomFor(book, {rack}, spindle);
     if (!home)
         return fail(Code::CallRefused, {"rack"}, "the tool in the spindle has room in another rack only.",
                     "Put it there by hand, or empty a pocket of this one.");
     auto const stop = stopAt(state, rack, home->pocket, spindle);
     if (!stop) return Failure(stop.error());
+    std::erase_if(plan.beside, [&](RackStop const& other) { return other.number == stop->number; });
     plan.stops.push_back(*stop);
     return whole();
 }

@@ -23,6 +23,8 @@ struct RackPlan {
     Id<shop::ToolRack> id;
     shop::ToolRack rack;
     std::vector<RackStop> stops; ///< of each tool that hangs, and last of the one in the spindle
+    std::vector<RackStop>
+        beside; ///< the others as far as they are known: their forks, and what hangs there, are in the way
     RackStop const* of(Id<shop::Assembly> tool) const;
 };
 

@@ -27,11 +27,12 @@ Result<void> standRack(facts::Reader const& book, shop::ZeroSetup const& setup, 
     if (!in_spindle) world.tool = machine::emptyCone();
     world.memory.tool = rack.in_spindle;
     if (dialectOf(world).variables.at(controller::Shows::SelectedTool)) world.memory.selected_tool = rack.in_spindle;
-    for (auto const& stop : plan->stops) {
-        auto const* tool = book.find(stop.tool);
-        bool const away = stop.tool == setup.place.assembly;
-        rack.pockets.push_back({stop.x_mm, stop.y_mm, stop.seat_z_mm, tool && !away ? tool->number : 0});
-    }
+    for (auto const* stops : {&plan->beside, &plan->stops})
+        for (auto const& stop : *stops) {
+            auto const* tool = book.find(stop.tool);
+            bool const away = stop.tool == setup.place.assembly;
+            rack.pockets.push_back({stop.x_mm, stop.y_mm, stop.seat_z_mm, tool && !away ? tool->number : 0});
+        }
     rack.out_axis = from.along == shop::SideAxis::X ? 1 : 0;
     rack.out = from.out == shop::Toward::Plus ? 1 : -1;
     rack.flange_mm = from.flange_mm;

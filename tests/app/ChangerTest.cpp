@@ -300,6 +300,7 @@ private Q_SLOTS:
         QTRY_VERIFY(rack(drive).pockets[2].tool);
         QVERIFY(!rack(drive).pockets[3].tool && rack(drive).pockets[3].seen == shop::Seen::Known);
         QCOMPARE(rack(drive).pockets[2].failed, 1);
+        QVERIFY(!drive.find("recover.sign")->isEnabled()); // signed once
         QVERIFY(!drive.window->desk()->setup().place.assembly);
         // As somebody finds it who opens the book after the power went.
         auto const file = store::BookFile::open(drive.book_path, store::Access::ReadOnly);

@@ -250,7 +250,12 @@ void ChangerStation::signOff() {
     auto const& seen = m_recover->seen();
     auto changed = rack();
     std::map<int, Id<shop::Assembly>> by_number;
-    for (auto const& [id, tool] : desk().tools()) by_number[tool->number] = id;
+    for (auto const& [id, tool] : desk().tools())
+        if (auto const [other, is_new] = by_number.emplace(tool->number, id); !is_new)
+            return (void)desk().report(
+                Result<void>(fail(Code::TwoAlike, {"tools"},
+                                  fmt::format("“{}” and “{}”", desk().book().find(other->second)->name, tool->name),
+                                  fmt::format("number, {}", tool->number))));
     auto const idOf = [&](changer::HolderSeen const& holder) {
         auto const found = by_number.find(holder.value_or(0));
         return found == by_number.end() ? Id<shop::Assembly>() : found->second;
@@ -271,7 +276,9 @@ void ChangerStation::signOff() {
     shop::Change change{"After a recovery: table and spindle signed off", {}, {}, {}};
     change.put(m_rack, std::move(changed));
     desk().putSetup(change, std::move(setup));
-    if (desk().report(desk().commit(std::move(change)))) refresh();
+    if (!desk().report(desk().commit(std::move(change)))) return;
+    m_recover->lookAnew(); // signed once, and counted once
+    refresh();
 }
 
 } // namespace steady::app

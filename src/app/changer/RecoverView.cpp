@@ -43,8 +43,7 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
         m_seen.at_pocket = at == not_looked ? std::nullopt : std::optional(at);
         m_seen.in_fork = at > up_and_clear;
     });
-    m_spindle = choice(u"recover.spindle", u"In its cone is", {},
-                       [this](int index) { m_seen.spindle = taken(*m_spindle->box(), index); });
+    m_spindle = choice(u"recover.spindle", u"In its cone is", {}, [this](int index) { m_seen.spindle = taken(index); });
     m_clamp =
         choice(u"recover.clamp", u"The clamp, at the drawbar itself", {u"not looked at"_s, u"closed"_s, u"open"_s},
                [this](int index) { m_seen.clamp = static_cast<ClampSeen>(index); });
@@ -67,7 +66,7 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
     column->addWidget(m_pockets);
     m_holder = choice(u"recover.holder", u"In that pocket hangs", {}, [this](int index) {
         auto const* rack = m_desk.book().find(m_rack);
-        if (rack) m_seen.pockets[rack->number(static_cast<std::size_t>(m_pocket))] = taken(*m_holder->box(), index);
+        if (rack) m_seen.pockets[rack->number(static_cast<std::size_t>(m_pocket))] = taken(index);
     });
     m_sign = new QPushButton(u"Signed: so it hangs"_s);
     m_sign->setObjectName(u"recover.sign"_s);
@@ -77,18 +76,18 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
     m_anew = new QPushButton(u"Look anew"_s);
     m_anew->setObjectName(u"recover.anew"_s);
     m_anew->setToolTip(u"Forgets what was seen here"_s);
-    connect(m_anew, &QPushButton::clicked, this, [this] {
-        forget();
-        fill();
-        Q_EMIT changed();
-    });
+    connect(m_anew, &QPushButton::clicked, this, &RecoverView::lookAnew);
     column->addWidget(m_anew);
 }
 
-void RecoverView::forget() { m_seen = {}; }
+void RecoverView::lookAnew() {
+    m_seen = {};
+    fill();
+    Q_EMIT changed();
+}
 
 void RecoverView::show(Id<shop::ToolRack> id) {
-    if (id != m_rack) forget();
+    if (id != m_rack) m_seen = {};
     m_rack = id;
     fill();
 }
@@ -121,7 +120,7 @@ void RecoverView::put(QComboBox& box, std::vector<std::pair<QString, HolderSeen>
     }
 }
 
-HolderSeen RecoverView::taken(QComboBox const&, int index) const {
+HolderSeen RecoverView::taken(int index) const {
     auto const all = holders();
     auto const at = static_cast<std::size_t>(index);
     return at < all.size() ? all[at].second : std::nullopt;

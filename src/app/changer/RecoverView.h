@@ -25,6 +25,8 @@ public:
     std::optional<Result<changer::Recovery>> recovery() const;
     /// A pocket, from 0: its question is shown.
     void choosePocket(int pocket);
+    /// Forgets what was seen.
+    void lookAnew();
 
 Q_SIGNALS:
     void changed();
@@ -33,11 +35,10 @@ Q_SIGNALS:
 
 private:
     void fill();
-    void forget();
     std::vector<std::pair<QString, changer::HolderSeen>> holders() const;
     static void put(QComboBox& box, std::vector<std::pair<QString, changer::HolderSeen>> const& all,
                     changer::HolderSeen const& now);
-    changer::HolderSeen taken(QComboBox const& box, int index) const;
+    changer::HolderSeen taken(int index) const;
 
     Desk& m_desk;
     Id<shop::ToolRack> m_rack;

@@ -25,7 +25,7 @@ struct PocketOrder {
 
 /// Each of the pockets once, from the one that stands at the spindle now. They lie on a circle: the best way goes round
 /// one side of the largest gap, or out on one side, back, and out on the other. Error: OutOfRange, for a pocket or a
-/// count that is none; TwoAlike, when one stands twice; TooMuch.
+/// count that is none; TwoAlike, when one stands twice.
 Result<PocketOrder> leastTurning(std::span<int const> pockets, int at, int places);
 
 } // namespace steady::changer

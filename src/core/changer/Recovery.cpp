@@ -10,6 +10,7 @@ namespace steady::changer {
 namespace {
 
 constexpr char const* hands_out = "All hands out first, and nobody leans in.";
+constexpr char const* blocks_away = " Boards and blocks away before it moves.";
 constexpr char const* gloves_off = "Gloves off before anything can turn.";
 
 std::string holderWords(HolderSeen const& holder) {
@@ -101,7 +102,7 @@ struct Steps {
                  .text = fmt::format("Jog out of fork {} along its own axis, at the smallest step, until the flange is "
                                      "clear. Then straight up.",
                                      at),
-                 .caution = "Not up before it is out: the flange would tear the fork.",
+                 .caution = std::string("Not up before it is out: the flange would tear the fork.") + blocks_away,
                  .expect = "The holder comes along, level.",
                  .pocket = at});
         } else {
@@ -117,7 +118,8 @@ struct Steps {
             }
             add({.what = Do::StraightUp,
                  .text = fmt::format("Straight up from fork {}, Z alone, at the lowest override.", at),
-                 .caution = "If the holder comes along, stop: close the clamp and begin this list anew.",
+                 .caution = std::string("If the holder comes along, stop: close the clamp and begin this list anew.") +
+                            blocks_away,
                  .expect = "The holder stays in its fork."});
         }
         seen.at_pocket = 0;
@@ -127,7 +129,7 @@ struct Steps {
     void up() {
         add({.what = Do::StraightUp,
              .text = "Straight up, Z alone, at the lowest override.",
-             .caution = hands_out,
+             .caution = std::string(hands_out) + blocks_away,
              .expect = "The spindle is up and clear of all forks."});
         seen.at_pocket = 0;
         seen.in_fork = false;
@@ -240,12 +242,17 @@ std::vector<std::string> afterRecovery(SeenState const& seen) {
         lines.push_back(fmt::format("Tool {} was in it: its length is measured again before it cuts.", *seen.spindle));
     if (!seen.homed)
         lines.push_back("It was not homed: whatever is kept as a machine position is suspect until a mark was hit.");
-    if (seen.in_fork && seen.at_pocket && *seen.at_pocket != 0)
+    bool const at_fork = seen.in_fork && seen.at_pocket && *seen.at_pocket != 0;
+    if (at_fork)
         lines.push_back(
             fmt::format("Fork {} may have been pushed or pulled: look with the calibration pin, or teach it "
                         "again, before it is called.",
                         *seen.at_pocket));
-    lines.push_back("A change that was helped is one that failed: signed here, it is counted as such.");
+    lines.push_back(at_fork ? fmt::format("A change that was helped is one that failed: signed here, it is counted at "
+                                          "pocket {}.",
+                                          *seen.at_pocket)
+                            : std::string("A change that was helped is one that failed: count it at Prove, at the "
+                                          "pocket that it was at."));
     return lines;
 }
 

@@ -70,7 +70,10 @@ struct Changing {
         if (input)
             add(id, purpose, AwaitInput{*input, on, limit_s, std::move(alarm), look});
         else
-            add(id, purpose, Pause{"Look: " + question + " If so, resume. If not, stop here.", {look}});
+            add(id, purpose,
+                Pause{"Look: " + question +
+                          " If so, resume. If not, stop here: Changer, Recover, before anything moves.",
+                      {look}});
     }
     std::string before(std::string const& what) const { return parts.alarm("Nothing has moved. " + what, false); }
     static std::string amid(std::string const& what) { return what + not_finished; }

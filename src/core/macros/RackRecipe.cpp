@@ -172,8 +172,7 @@ struct Changing {
         add("", "Open before anything comes under it.", SwitchOutput{*drive.release_output, true});
         see("open", "A closed clamp would push on the stud.", drive.open_input, true, drive.limit_s, Act::SeeOpen,
             "is the clamp open?", amid("The clamp did not open in its time; Z is up."));
-        if (startsEmpty()) blow(true);
-        if (!lacks.numbers) {
+        if (drive.blow_output && (!lacks.numbers || startsEmpty())) {
             whenSpindle(true);
             blow(true);
             endWhen();

@@ -76,6 +76,10 @@ struct HashLines {
         auto const* mm = std::get_if<double>(&f);
         return mm ? len(*mm) : name(std::get<macros::Slot>(f));
     }
+    /// A figure, and what is added to it.
+    std::string with(macros::Figure const& f, double add_mm) const {
+        return std::abs(add_mm) < 0.00005 ? figure(f) : fmt::format("[{}{}]", figure(f), addend(add_mm));
+    }
     std::string sum(macros::Slot slot, std::vector<double> const& addends_mm) const {
         auto text = name(slot);
         for (double mm : addends_mm) text += addend(mm);

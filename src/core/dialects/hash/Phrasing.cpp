@@ -397,9 +397,6 @@ struct Phrasing : HashLines {
         line(fmt::format("GOTO {}", again));
         mark(seen);
     }
-    std::string with(Figure const& f, double add_mm) const {
-        return std::abs(add_mm) < 0.00005 ? figure(f) : fmt::format("[{}{}]", figure(f), addend(add_mm));
-    }
     void operator()(MoveOver const& s) {
         moves(fmt::format("G90 G53 G0 X{} Y{}", with(s.x_mm, s.add_x_mm), with(s.y_mm, s.add_y_mm)));
     }

@@ -308,6 +308,7 @@ struct Segments {
     void operator()(AwaitInput const& s) {
         auto const within =
             s.limit_s > 0 ? fmt::format(" within {} s", plainNumber(std::ceil(s.limit_s), 0)) : std::string();
+        comment("If not: " + s.alarm.substr(0, s.alarm.find(" Resume only")));
         ask(fmt::format("Is the lamp of input {} {}? If so, resume. If not{}, stop here: Changer, Recover.", s.input,
                         s.on ? "on" : "off", within),
             {s.look});

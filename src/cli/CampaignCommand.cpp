@@ -4,6 +4,7 @@
 
 #include "core/safety/TableJudgement.h"
 #include "exchange/CampaignJson.h"
+#include "exchange/MacroText.h"
 
 #include <fmt/format.h>
 #include <iostream>
@@ -57,7 +58,9 @@ Result<Target> targetOf(CampaignOptions const& options) {
     }
     auto text = readFile(options.macro);
     if (!text) return Failure(text.error());
-    made.attack.text = std::move(*text);
+    auto whole = exchange::withSubsBeside(*text, options.macro, safety::dialectOf(made.attack.believed).grammar);
+    if (!whole) return Failure(whole.error());
+    made.attack.text = std::move(whole->text);
     return made;
 }
 

@@ -7,6 +7,7 @@
 #include "core/dialects/Bundle.h"
 #include "core/dialects/Likeness.h"
 #include "core/machine/Run.h"
+#include "exchange/MacroText.h"
 
 #include <algorithm>
 #include <iostream>
@@ -15,24 +16,28 @@
 namespace steady::cli {
 namespace {
 
-Json toJson(Findings const& findings) {
+Json toJson(Findings const& findings, gcode::WithSubs const& whole) {
     Json list = Json::array();
-    for (auto const& finding : findings)
-        list.push_back({{"line", finding.where.line},
+    for (auto const& finding : findings) {
+        auto const [file, line] = whole.place(finding.where.line);
+        list.push_back({{"line", line},
                         {"column", finding.where.column},
                         {"text", finding.text},
                         {"remedy", finding.remedy},
                         {"note", finding.severity == Severity::Note}});
+        if (file) list.back()["sub"] = file->name;
+    }
     return list;
 }
 
 struct Read {
     Findings findings, notes;
     int lines = 0;
+    gcode::WithSubs whole;
 };
 
 /// By the language alone; or, of a text in a control's own words, step by step against those words in the book.
-Result<Read> readText(BookOptions const& options, std::string const& text) {
+Result<Read> readText(BookOptions const& options, std::string const& path, std::string const& text) {
     auto const& id = options.dialect->empty() ? dialects::bundles().front().id() : *options.dialect;
     auto const bundle = dialects::bundleOf(id);
     if (!bundle) return Failure(bundle.error());
@@ -44,32 +49,36 @@ Result<Read> readText(BookOptions const& options, std::string const& text) {
             if (!*said) return Failure(said->error());
             auto found = dialects::checked(text, (*said)->recipe, rehearsal->zero.machine);
             if (!found) return Failure(found.error());
-            return Read{std::move(*found), {}, static_cast<int>(std::count(text.begin(), text.end(), '\n'))};
+            return Read{std::move(*found), {}, static_cast<int>(std::count(text.begin(), text.end(), '\n')), {}};
         }
         language = safety::dialectOf(rehearsal->world()); // as its owner found it
     }
     if (language.phrased)
         return fail(Code::Missing, {"--book"}, "The book with the words of that control", "Add --book and --kind.");
-    auto made = machine::load(text, language);
-    if (made.program && made.findings.empty())
-        if (auto const cut = controller::cutShort(*made.program)) made.findings.push_back(toFinding(*cut));
+    auto whole = exchange::withSubsBeside(text, path, language.grammar);
+    if (!whole) return Failure(whole.error());
+    auto const alone = machine::load(text, language);
+    auto made = whole->files.empty() ? alone : machine::load(whole->text, language);
+    if (alone.program && made.findings.empty())
+        if (auto const cut = controller::cutShort(*alone.program)) made.findings.push_back(toFinding(*cut));
     if (auto like = dialects::readsLikeAnother(text, language)) made.notes.push_back(std::move(*like));
-    return Read{std::move(made.findings), std::move(made.notes), made.lines};
+    return Read{std::move(made.findings), std::move(made.notes), alone.lines, std::move(*whole)};
 }
 
 int lint(std::string const& path, BookOptions const& options, bool json, Streams streams) {
     auto const text = readFile(path);
     if (!text) return refuse(text.error(), streams);
-    auto const read = readText(options, *text);
+    auto const read = readText(options, path, *text);
     if (!read) return refuse(read.error(), streams);
     auto const& made = *read;
     if (json) {
         auto all = made.findings;
         all.insert(all.end(), made.notes.begin(), made.notes.end());
-        streams.out << dumpJson(toJson(all), 2) << "\n";
+        streams.out << dumpJson(toJson(all, made.whole), 2) << "\n";
     } else {
         auto print = [&](Finding const& finding, char const* kind) {
-            streams.out << path << ":" << finding.where.line << ":" << finding.where.column << ": " << kind
+            auto const [file, line] = made.whole.place(finding.where.line);
+            streams.out << (file ? file->name : path) << ":" << line << ":" << finding.where.column << ": " << kind
                         << finding.text << " " << finding.remedy << "\n";
         };
         for (auto const& finding : made.findings) print(finding, "");

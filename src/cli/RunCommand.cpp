@@ -4,6 +4,7 @@
 
 #include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
+#include "exchange/MacroText.h"
 #include "exchange/WorldJson.h"
 
 #include <cmath>
@@ -25,10 +26,17 @@ int run(Options const& options, Streams streams) {
     if (!text) return refuse(text.error(), streams);
     auto const world = readWorld(options.world, *options.dialect);
     if (!world) return refuse(world.error(), streams);
-    auto const result = machine::run(machine::load(*text, safety::dialectOf(*world)), *world);
+    auto const language = safety::dialectOf(*world);
+    auto const whole = exchange::withSubsBeside(*text, options.macro, language.grammar);
+    if (!whole) return refuse(whole.error(), streams);
+    auto const result = machine::run(machine::load(whole->text, language), *world);
     if (options.json) {
-        streams.out << dumpJson(exchange::toJson(result), 2) << "\n";
+        auto json = exchange::toJson(result);
+        if (!whole->files.empty()) json["subs"] = exchange::toJson(whole->files);
+        streams.out << dumpJson(json, 2) << "\n";
     } else {
+        for (auto const& file : whole->files)
+            streams.out << "with the subs of the file " << file.name << ", from line " << file.first_line << "\n";
         streams.out << machine::name(result.outcome) << " at line " << result.where.line << ", after "
                     << fixedText(result.elapsed_s, 1) << " s\n"
                     << machine::verdictText(result, world->memory.native) << "\n";

@@ -361,6 +361,7 @@ void walkWorld(Walk& walk, World& world) {
         });
         w.field("feed_override", world.person.feed_override, factor);
         w.field("puts_in", world.person.puts_in);
+        w.field("under_mm", world.person.under_mm, size_mm);
         for (auto const& [key, list] :
              {std::pair{"types", &world.person.types}, std::pair{"misreads", &world.person.misreads}})
             w.list(key, *list, [writing](Json& json, machine::TypedNumber& each, auto& error) {

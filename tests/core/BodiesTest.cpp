@@ -108,6 +108,8 @@ ZeroSetup setup() {
     z.gauge.by_feel = true;
     z.plan.also_offsets = {2, 8};
     z.prefer.trim_mm = -0.2;
+    z.prefer.square_mm = 12.7;
+    z.stored = {2, 31.25, -7.5};
     z.prefer.look_mm = 7;
     z.prefer.good_enough_mm = 0.08;
     z.place.looked_utc_ms = 123;
@@ -287,14 +289,25 @@ std::vector<Entity> entities() {
             Carousel{"Drum “3”", {5}, 0.45, 6.5, false, true, 79, 2, {{{6}, Seen::Known}, {}}}};
 }
 
+/// Before a setup had a kept place and a square.
+Entity withoutPlaces(Entity entity) {
+    if (auto* setup = std::get_if<ZeroSetup>(&entity)) {
+        setup->stored = {};
+        setup->prefer.square_mm.reset();
+    }
+    return entity;
+}
+
 /// As it was before a rack's clamp had outputs and inputs.
 Entity withoutDrive(Entity entity) {
+    entity = withoutPlaces(std::move(entity));
     if (auto* rack = std::get_if<ToolRack>(&entity)) rack->drive = {};
     return entity;
 }
 
 /// As it was before anything was touched from the side, and before a control had words of its own.
 Entity withoutSides(Entity entity) {
+    entity = withoutPlaces(std::move(entity));
     if (auto* machine = std::get_if<Machine>(&entity)) machine->behaviour.phrases.clear();
     if (auto* plate = std::get_if<TouchPlate>(&entity)) plate->wall_mm.reset(), plate->lip_mm = TouchPlate().lip_mm;
     if (auto* setup = std::get_if<ZeroSetup>(&entity)) setup->change = {}, setup->side = {};
@@ -432,6 +445,7 @@ private Q_SLOTS:
             QTest::newRow(age) << QStringLiteral("tests/data/%1.txt").arg(QLatin1String(name)) << later;
         };
         row("as written today", "approved/bodies", 0);
+        row("before a kept place", "bodies-11", 0);
         row("before a rack's clamp had outputs", "bodies-10", 1);
         row("before touches from the side", "bodies-9", 2);
         row("before controls with hash variables", "bodies-8", 2);
@@ -446,9 +460,9 @@ private Q_SLOTS:
         QFETCH(QString, file);
         QFETCH(int, later);
         std::map<char, Entity (*)(Entity)> const then{
-            {'0', withoutDrive},     {'9', withoutSides},   {'8', withoutAnswers},
-            {'7', withoutTolerance}, {'6', withoutStudies}, {'5', withoutSpacers},
-            {'4', withoutWiring},    {'3', withoutTimes},   {'2', withoutFigures}};
+            {'1', withoutPlaces},    {'0', withoutDrive},   {'9', withoutSides},   {'8', withoutAnswers},
+            {'7', withoutTolerance}, {'6', withoutStudies}, {'5', withoutSpacers}, {'4', withoutWiring},
+            {'3', withoutTimes},     {'2', withoutFigures}};
         auto all = entities();
         if (auto const old = then.find(file.chopped(4).back().toLatin1()); old != then.end())
             for (auto& entity : all) entity = old->second(entity);

@@ -6,6 +6,7 @@
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
 #include "core/dialects/parametric/Parametric.h"
+#include "core/dialects/streaming/SenderText.h"
 #include "core/dialects/streaming/Streaming.h"
 #include "core/machine/Run.h"
 #include "core/safety/StudyRun.h"
@@ -386,7 +387,8 @@ private Q_SLOTS:
         std::set<Kind> const carried{Kind::PlateZero,     Kind::OffsetPerTool, Kind::TableZero,    Kind::GoAndLook,
                                      Kind::PlateZeroLink, Kind::Retouch,       Kind::ChangeByHand, Kind::ProvePlate,
                                      Kind::ProveSetter,   Kind::EdgeZero,      Kind::BoreCentre,   Kind::BossCentre,
-                                     Kind::CornerPlate,   Kind::RackChange};
+                                     Kind::CornerPlate,   Kind::RackChange,    Kind::GoToPlace,    Kind::Readings,
+                                     Kind::DiscReadings,  Kind::HomingReadings};
         for (auto const kind : macros::every_kind) {
             auto const shop = streamed(kind);
             auto const made = safety::rehearse(shop.reader(), shop.setup(), kind);
@@ -402,6 +404,36 @@ private Q_SLOTS:
         shop.change(shop.machine,
                     [](shop::Machine& m) { m.behaviour.closed_at_start = shop::ClosedAtStart::EndsAsContact; });
         QCOMPARE(safety::rehearse(shop.reader(), shop.setup(), Kind::PlateZero).error().code, Code::NotCarried);
+    }
+    /// A sender that works out sums, with words of its own: what stands between the segments is said in them.
+    void aSenderThatWorksOutSums() {
+        std::string const text = "(head)\nG38.2 Z-5 F100\n(SEGMENT 1: report z AS z1)\n"
+                                 "(SEGMENT 2: require z1 - 2 within -3 to 4.5)\nG10 L2 P1 Z{z1 - 9.9}\n"
+                                 "(SEGMENT 3: do Plate away, then send.)\nM2\n";
+        std::vector<shop::Phrase> words{{"sender-report", "let {{name}} = contact.{{axis}}"},
+                                        {"sender-value", "<{{name}}>"},
+                                        {"sender-sum", "({{sum}})"},
+                                        {"sender-check", "stop unless {{low}} <= {{sum}} <= {{high}}"}};
+        auto const lacks = dialects::forSender(text, words);
+        QVERIFY(!lacks && lacks.error().code == Code::PhraseMissing);
+        QCOMPARE(lacks.error().value, std::string("Wait for the person"));
+        words.push_back({"sender-wait", "ask {{words}}"});
+        auto const made = dialects::forSender(text, words);
+        QVERIFY(made);
+        QCOMPARE(made->substr(made->find('\n') + 1),
+                 std::string("(head)\nG38.2 Z-5 F100\nlet z1 = contact.Z\nstop unless -3.0000 <= <z1> - 2 <= 4.5000\n"
+                             "G10 L2 P1 Z(<z1> - 9.9)\nask Plate away, then send.\nM2\n"));
+        words[3].text = "stop unless {{low}} <= {{sum}}"; // a bound that is left out would be lost
+        QCOMPARE(dialects::forSender(text, words).error().code, Code::PhraseLacks);
+        // Whatever is streamed here can be said, and no {sum} is left over.
+        words[3].text = "check {{low}} {{sum}} {{high}}";
+        words.push_back({"sender-type", "type {{name}}"});
+        words.push_back({"sender-read", "read {{name}} {{offset}}"});
+        for (auto const kind : {Kind::PlateZeroLink, Kind::Retouch, Kind::BossCentre}) {
+            auto const said = dialects::forSender(streamed(kind).rehearse(kind).macro.text, words);
+            QVERIFY2(said, said ? "" : describe(said.error()).c_str());
+            QVERIFY(said->find("SEGMENT") == std::string::npos && said->find('{') == std::string::npos);
+        }
     }
 };
 

@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dialects/parametric/Parametric.h"
+#include "core/gcode/SubFiles.h"
 #include "support/Recorder.h"
 #include "support/Reference.h"
 
@@ -192,6 +193,44 @@ private Q_SLOTS:
     referenceOrderWithAToolChange() { // N: the tool is changed before the spindle turns, whatever the order on the line
         auto const ran = runRecorded("M3 T2 M6 G0 X9\n");
         QCOMPARE(ran.machine.log, (std::vector<std::string>{"spindle off", "tool 2", "spindle on", "rapid 9 0 0"}));
+    }
+    /// Files of subs that call further ones: each once, behind the text, at known lines; what stands outside a sub is
+    /// not run.
+    void subsStandInFilesOfTheirOwn() {
+        std::map<std::string, std::string> const files{
+            {"outer", "(a head)\n#31=99\no<outer> sub\n#31=[#31 + #1]\no<inner> call [2]\no<outer> endsub\nM2\n"},
+            {"inner", "o<inner> sub\n#31=[#31 * #1]\no200 call\no<inner> endsub\n"},
+            {"200", "o200 sub\n#32=7\no<outer> call [0]\no200 endsub"}};
+        std::vector<std::string> asked;
+        auto const read = [&](std::string const& name) -> Result<std::optional<std::string>> {
+            asked.push_back(name);
+            auto const found = files.find(name);
+            return found == files.end() ? std::optional<std::string>() : found->second;
+        };
+        auto const& grammar = dialects::parametric().grammar;
+        auto const text = std::string("#31=1\no<Outer> call [4]\no<gone> call\nM2");
+        auto const whole = gcode::withSubs(text, grammar, read);
+        QVERIFY(whole);
+        QCOMPARE(asked, (std::vector<std::string>{"outer", "gone", "inner", "200"}));
+        QCOMPARE(whole->files.size(), std::size_t(3));
+        auto const lineOf = [&](char const* part) {
+            return 1 + static_cast<int>(
+                           std::count(whole->text.begin(), whole->text.begin() + whole->text.find(part), '\n'));
+        };
+        auto const [file, line] = whole->place(lineOf("#31=[#31 * #1]"));
+        QVERIFY(file && file->name == "inner");
+        QCOMPARE(line, 2);
+        QVERIFY(!whole->place(2).first && whole->place(2).second == 2);
+        QVERIFY(whole->text.find("#31=99") == std::string::npos);
+        QCOMPARE(whole->text.find("M2", whole->text.find("endsub")), std::string::npos);
+        // 1 + 4, times 2; the unknown one is named where it is called.
+        auto const unknown = makeExecutable(whole->text, dialects::parametric());
+        QCOMPARE(unknown.findings.size(), std::size_t(1));
+        QCOMPARE(unknown.findings[0].where.line, 3);
+        auto const flat = gcode::withSubs("#31=1\no<inner> call [6]\nM2\n", grammar, [&](std::string const& name) {
+            return name == "200" ? Result<std::optional<std::string>>("o200 sub\n#32=7\no200 endsub\n") : read(name);
+        });
+        QCOMPARE(runRecorded(flat->text).memory.parameters[31], 6.0);
     }
 };
 

@@ -9,12 +9,19 @@
 #include "core/base/Words.h"
 #include "core/macros/RestsOn.h"
 #include "core/zeroing/Link.h"
+#include "exchange/MacroText.h"
 #include "exchange/WholeFile.h"
 #include "paper/SheetPage.h"
 
 namespace steady::app {
 
 using namespace Qt::StringLiterals;
+
+namespace {
+
+constexpr qint64 most_shown_bytes = 2'000'000; // a whole job is for the command line
+
+} // namespace
 
 Id<shop::MacroVersion> MacrosStation::versionOf(std::string const& text) const {
     for (auto const& [id, version] : desk().book().all<shop::MacroVersion>())
@@ -66,6 +73,29 @@ void MacrosStation::keep() {
     auto const kept = versionOf(loadedText());
     m_versions->box()->setCurrentIndex(m_versions->box()->findData(QVariant::fromValue<qlonglong>(kept.value)));
     showState();
+}
+
+void MacrosStation::readText() {
+    desk().prompter().openFile(
+        this, u"Read a macro"_s, u"G-code (*.ngc *.nc *.tap *.txt);;All files (*)"_s, [this](QString const& path) {
+            auto const grammar = safety::dialectOf(m_rehearsal->world()).grammar;
+            desk().work().start(
+                u"Reading the text"_s,
+                [path, grammar](Going const&) -> Result<gcode::WithSubs> {
+                    auto const bytes = exchange::readWhole(path, most_shown_bytes);
+                    if (!bytes) return Failure(bytes.error());
+                    return exchange::withSubsBeside(bytes->toStdString(), path.toStdString(), grammar);
+                },
+                [this](Result<gcode::WithSubs> const& read) {
+                    if (!desk().report(read ? Result<void>{} : Failure(read.error()))) return;
+                    keepEdits();
+                    if (phrased())
+                        m_words->setText(text(read->text));
+                    else
+                        m_editor->setText(text(read->text));
+                    m_sections->open(phrased() ? u"words"_s : u"run"_s);
+                });
+        });
 }
 
 void MacrosStation::save() {

@@ -61,6 +61,21 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
         "macro.change_y", "and at Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.y_mm; },
         "machine coordinates");
     buildSide(form(m_side_box, "The side"));
+    auto* place = form(m_place_box, "The place");
+    place->number(
+        "macro.place.number", "Its number", "", 1, {1, shop::most_places},
+        [](shop::ZeroSetup & s) -> auto& { return s.stored.number; }, "1 to 3");
+    place->row(2);
+    place->length(
+        "macro.place.x", "Noted X", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.stored.x_mm; },
+        "machine coordinates");
+    place->length(
+        "macro.place.y", "Noted Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.stored.y_mm; },
+        "needed where a control keeps no numbers");
+    form(m_square_box, "The square")
+        ->length(
+            "macro.square", "Thickness under the wing", {0.1, 200},
+            [](shop::ZeroSetup & s) -> auto& { return s.prefer.square_mm; }, "a hard square or block, measured");
     m_looked_words = styled(new QLabel, Type::Small, Tone::Soft);
     m_looked_words->setObjectName(u"macro.looked.words"_s);
     m_look_box->layout()->addWidget(m_looked);
@@ -98,6 +113,8 @@ void MacrosStation::showOwn() {
     m_side_box->setVisible(macros::of(m_kind).asks == macros::Asks::Side);
     m_trim_box->setVisible(macros::of(m_kind).asks == macros::Asks::Trim);
     m_look_box->setVisible(macros::of(m_kind).asks == macros::Asks::Look);
+    m_place_box->setVisible(macros::of(m_kind).asks == macros::Asks::Place);
+    m_square_box->setVisible(macros::of(m_kind).asks == macros::Asks::Square);
     bool const fetches = macros::of(m_kind).asks == macros::Asks::Fetch;
     m_change_box->setVisible(fetches || macros::of(m_kind).asks == macros::Asks::Change);
     auto& next = *m_next_tool->box();

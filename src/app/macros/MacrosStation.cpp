@@ -56,6 +56,7 @@ MacrosStation::MacrosStation(Desk& desk, StationName called, QWidget* parent)
     connect(m_words, &PhrasesView::textChanged, this, &MacrosStation::showState);
     m_send = new SendView(desk, send, picture(), this);
     connect(m_send, &SendView::moved, this, &MacrosStation::showState);
+    m_sender = new SenderWordsView(desk, send, this);
     foldJudgement(text_and_picture_px);
     refresh();
 }
@@ -123,6 +124,10 @@ void MacrosStation::buildRun(QVBoxLayout* page) {
     m_save = button(u"Save as .ngc…"_s, u"macro.save"_s, u"Ctrl+S"_s, &MacrosStation::save);
     page->addWidget(m_leave_out);
     page->addWidget(m_anew);
+    m_read = button(u"Read a text from a file…"_s, u"macro.read"_s,
+                    u"Takes the place of the text that is shown; subs that it calls are read from beside it"_s,
+                    &MacrosStation::readText);
+    page->addWidget(m_read);
     m_sheet = button(u"Run sheet as PDF…"_s, u"macro.sheet"_s, u"Cautions, what to look at, and each pause, on paper"_s,
                      &MacrosStation::saveSheet);
     page->addWidget(m_save);
@@ -462,12 +467,14 @@ void MacrosStation::showSend() {
     auto const& wrong = machine::load(macro, safety::dialectOf(m_rehearsal->world())).findings;
     if (!wrong.empty()) why_not = wrong.front();
     m_send->show(macro, why_not);
+    m_sender->show(macro, !why_not);
 }
 
 void MacrosStation::showState() {
     showOwn();
     showCompared();
     m_anew->setEnabled(edited());
+    m_read->setEnabled(m_rehearsal.has_value());
     bool const own = phrased() && m_words->ownScript();
     m_save->setEnabled(canLeave().has_value());
     m_sheet->setEnabled(m_rehearsal.has_value() && leftOut().empty());

@@ -7,6 +7,7 @@
 #include "app/macros/MacroEditor.h"
 #include "app/macros/PhrasesView.h"
 #include "app/macros/SendView.h"
+#include "app/macros/SenderWordsView.h"
 #include "app/macros/Theatre.h"
 #include "app/shell/Form.h"
 #include "app/shell/Station.h"
@@ -41,6 +42,8 @@ public Q_SLOTS:
     void stepOne();
     void startOver();
     void save();
+    /// A text from a file, with the subs that stand beside it.
+    void readText();
     void saveSheet();
     void writeAnew();
     void toggleBreakpoint();
@@ -138,12 +141,13 @@ private:
     FaultTableView* m_table;
     PhrasesView* m_words;
     SendView* m_send;
+    SenderWordsView* m_sender;
     QWidget *m_play, *m_table_page;
     QLabel* m_table_words;
     QPushButton *m_attack, *m_attack_all, *m_keep_table;
     LengthField* m_true_thickness;
     std::optional<double> m_true_thickness_mm;
-    QPushButton *m_keep, *m_show_version, *m_save, *m_sheet, *m_anew;
+    QPushButton *m_keep, *m_show_version, *m_save, *m_sheet, *m_anew, *m_read;
     QLabel* m_version_words;
     QBoxLayout* m_show; ///< the text and its picture
     MacroEditor* m_editor;
@@ -153,7 +157,7 @@ private:
     Picture* m_signals;
     RowsView *m_watch, *m_compared;
     std::vector<std::unique_ptr<FormFields>> m_own; ///< what one macro alone wants to know
-    QWidget *m_trim_box, *m_look_box, *m_change_box, *m_side_box;
+    QWidget *m_trim_box, *m_look_box, *m_change_box, *m_side_box, *m_place_box, *m_square_box;
     Choice* m_next_tool;
     QPushButton* m_looked;
     QLabel* m_looked_words;

@@ -84,6 +84,7 @@ std::vector<zeroing::Judgement> MacrosStation::judgedSend() const {
     if (edited())
         said.push_back({Severity::Attention, "The text was changed by hand.", "It is sent as it stands.", {}});
     said.push_back(beforeTheRun());
+    for (auto& each : m_sender->judged()) said.push_back(std::move(each));
     return said;
 }
 

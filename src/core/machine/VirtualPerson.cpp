@@ -150,6 +150,10 @@ void VirtualMachine::act(Act what) {
         break;
     case Act::HomeAgain: homeAgain(); break;
     case Act::ChangeTool: putIn(m_world.person.puts_in); break;
+    case Act::FeelUnder: // from above, so that the lost motion is taken up downward
+        m_position[2] = m_world.table_z_mm + m_world.tool.length_mm + m_world.person.under_mm;
+        m_slack[2] = m_world.axes[2].backlash_mm;
+        break;
     case Act::TurnSpindle: m_world.spindle.turned_deg += 45; break;
     default: break;
     }

@@ -163,6 +163,7 @@ struct Operator {
     double pause_s = 5;
     int puts_in = 0;                   ///< number of the tool, where a pause asks for one
     double feed_override = 1;          ///< where the knob stands
+    double under_mm = 0;               ///< thickness of what is laid under the tip on the bare table, as it is felt
     std::vector<TypedNumber> types;    ///< what is typed where a text in segments asks for a number
     std::vector<TypedNumber> misreads; ///< added to what is read or typed under that name
     bool operator==(Operator const&) const = default;

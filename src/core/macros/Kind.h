@@ -29,21 +29,35 @@ enum class Kind {
     BoreCentre,
     BossCentre,
     CornerPlate,
-    RackChange
+    RackChange,
+    StorePlace,
+    GoToPlace,
+    LengthByPaper,
+    LengthBySquare,
+    Readings,
+    DiscReadings,
+    HomingReadings
 };
 
-inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink, Kind::Retouch,       Kind::ToolLength,
-                                      Kind::OffsetPerTool, Kind::RetouchAny,    Kind::ToolLengthAny, Kind::TableZero,
-                                      Kind::TrimZero,      Kind::GoAndLook,     Kind::ChangeByHand,  Kind::ProvePlate,
-                                      Kind::ProveSetter,   Kind::EdgeZero,      Kind::CornerZero,    Kind::BoreCentre,
-                                      Kind::BossCentre,    Kind::CornerPlate,   Kind::RackChange};
+inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink, Kind::Retouch,        Kind::ToolLength,
+                                      Kind::OffsetPerTool, Kind::RetouchAny,    Kind::ToolLengthAny,  Kind::TableZero,
+                                      Kind::TrimZero,      Kind::GoAndLook,     Kind::ChangeByHand,   Kind::ProvePlate,
+                                      Kind::ProveSetter,   Kind::EdgeZero,      Kind::CornerZero,     Kind::BoreCentre,
+                                      Kind::BossCentre,    Kind::CornerPlate,   Kind::RackChange,     Kind::StorePlace,
+                                      Kind::GoToPlace,     Kind::LengthByPaper, Kind::LengthBySquare, Kind::Readings,
+                                      Kind::DiscReadings,  Kind::HomingReadings};
 
 /// What it leaves behind. A work zero is a work offset's Z; the link goes with it on a control that keeps numbers.
 enum class Sets { Nothing, WorkZero, WorkZeroAndLink, Length, Sides, SidesAndZero };
 /// What else it has to be told.
-enum class Asks { Nothing, Trim, Look, Change, Side, Fetch };
+enum class Asks { Nothing, Trim, Look, Change, Side, Fetch, Place, Square };
 /// What a pin goes to from the side.
 enum class Sideways { No, Edge, Corner, Bore, Boss, Lips };
+
+/// What it has to do with a place in X and Y that is kept.
+enum class Stored { No, Keeps, GoesTo };
+/// How often, and where, the setter is touched for a study; sets nothing.
+enum class Loop { No, Again, OverDisc, HomedAnew };
 
 /// By what the rest of the program treats a procedure: nobody asks which one it is.
 struct Traits {
@@ -59,6 +73,9 @@ struct Traits {
     bool changes_tool = false; ///< ends with another tool than it began with
     bool proves = false;       ///< sees a signal, and nothing else
     bool at_rack = false;      ///< puts the tool in the spindle away and fetches another
+    bool by_feel = false;      ///< the tip stands on paper, or a wing on a square, on the bare spoilboard
+    Stored stored = Stored::No;
+    Loop loop = Loop::No;
     bool moves = true;
     Asks asks = Asks::Nothing;
     Sideways sideways = Sideways::No;

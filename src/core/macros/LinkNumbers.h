@@ -28,6 +28,20 @@ inline int changeNumber(shop::Behaviour const& behaviour) {
     return behaviour.link_parameter + shop::link_block * work_offset_count;
 }
 
+/// Behind that: places in X and Y, machine coordinates. The seal is X + Y + what tells place and unit.
+struct StoredNumbers {
+    int x, y, seal;
+    StoredNumbers(shop::Behaviour const& behaviour, int place) {
+        x = changeNumber(behaviour) + 1 + 3 * (place - 1);
+        y = x + 1, seal = x + 2;
+    }
+    static double sealed(int place, UnitSystem units) {
+        return 1000 + (units == UnitSystem::Metric ? 210 : 200) + place;
+    }
+};
+/// The last number that a macro keeps anything in.
+inline int lastKept(shop::Behaviour const& behaviour) { return StoredNumbers(behaviour, shop::most_places).seal; }
+
 /// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
 /// both uses; OutOfRange, with the numbers there are.
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar);

@@ -60,7 +60,7 @@ struct Readings : SetterBuilder {
             header.push_back("A control that cannot home while a program waits: stop there, home, start again. The "
                              "first reading of each start is the next of the study.");
         auto made = recipe();
-        if (made) made->title = "Readings for a study";
+        if (made && of(kind).loop == Loop::No) made->title = "Readings for a study";
         return made;
     }
     /// Only tools that stay on the disc at every place, and only places that the axes reach.
@@ -116,7 +116,7 @@ struct Readings : SetterBuilder {
 
 } // namespace
 
-Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop) {
+Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop, Kind kind) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     if (loop.touches < 2 || loop.touches > most_loop_touches)
@@ -130,11 +130,45 @@ Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     auto once = setter->practice;
     once.touches = 1; // each reading is one touch: the mean of several scatters less
     if (!loop.air) once.air_output.reset();
-    Readings b{{Kind::Retouch, book, setup, toucher->machine, *setter,
+    Readings b{{kind, book, setup, toucher->machine, *setter,
                 planTouch(toucher->machine, feedsAt(toucher->machine, *setter, loop.lacks), once, true), loop.lacks}};
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
     if (auto const clear = b.keepOnDisc(loop); !clear) return Failure(clear.error());
     return b.loop(loop);
+}
+
+namespace {
+
+/// Three by three, as far out as the tool stays on the disc; the middle first, and last.
+std::vector<std::array<double, 2>> gridOn(shop::ToolSetter const& setter, shop::Assembly const* tool) {
+    constexpr double used = 0.9; // of what the tool's end leaves of the disc
+    double const out_mm = used * (setter.disc_mm / 2 - (tool ? tool->contactRadius_mm() : 0)) / std::sqrt(2.0);
+    std::vector<std::array<double, 2>> places{{0, 0}};
+    for (int row = -1; row <= 1; ++row)
+        for (int column = -1; column <= 1; ++column)
+            if (row != 0 || column != 0) places.push_back({column * out_mm, row * out_mm});
+    places.push_back({0, 0});
+    return places;
+}
+
+} // namespace
+
+Result<Recipe> readingsRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
+    auto const* setter = book.find(setup.place.setter);
+    if (!setter) return fail(Code::NoSetter, {"setter"});
+    TouchLoop loop;
+    loop.lacks = lacks;
+    loop.touches = 10;
+    if (of(kind).loop == Loop::HomedAnew) {
+        loop.between = Between::HomeAgain;
+        loop.touches = 6;
+    }
+    if (of(kind).loop == Loop::OverDisc) {
+        loop.between = Between::OtherPlace;
+        loop.places = gridOn(*setter, book.find(setup.place.assembly));
+        loop.touches = static_cast<int>(loop.places.size());
+    }
+    return loopRecipe(book, setup, std::move(loop), kind);
 }
 
 } // namespace steady::macros

@@ -65,6 +65,10 @@ inline constexpr int most_loop_touches = 100;
 /// It moves away to the side that has room. Error: as setterWay; OutOfRange for the number of touches, FewReadings
 /// where places are missing, NotOnDisc for a tool that does not stay on the disc at each, NotInTravel for what no axis
 /// reaches.
-Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop);
+Result<Recipe> loopRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, TouchLoop loop,
+                          Kind kind = Kind::Retouch);
+/// The same as a macro of its own: ten touches, a grid on the disc with its middle first and last, or six homings.
+/// Error: as loopRecipe.
+Result<Recipe> readingsRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks);
 
 } // namespace steady::macros

@@ -5,6 +5,7 @@
 
 #include "core/shop/Act.h"
 
+#include <array>
 #include <optional>
 #include <string>
 #include <variant>
@@ -243,6 +244,22 @@ struct ChangeTool {
 struct KeepPlace {
     Slot x, y;
 };
+/// The place that was kept goes on being kept, also without power, under a number from 1.
+struct KeepStored {
+    int place;
+    Slot x, y;
+};
+/// Over it, Z untouched; only from a height that clears everything.
+struct GoToStored {
+    int place;
+    std::optional<std::array<double, 2>> known_mm; ///< for a control that keeps no numbers
+    std::string unknown;                           ///< said when none is kept in this unit
+};
+/// Machine Z of where the last probing move ended, less so much.
+struct KeepHeight {
+    Slot into;
+    double less_mm;
+};
 /// Back over it, Z untouched; only from a height that clears everything.
 struct MoveBack {
     Slot x, y;
@@ -347,7 +364,7 @@ using Action =
                  RequireLink, SetZeroFromLink, Trim, SetToolLength, LengthOffset, ChooseBound, StartWhereJogged, When,
                  EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End, ChangeTool, KeepPlace, MoveBack,
                  ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero, RequireFinished, MarkUnderWay,
-                 SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool>;
+                 SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool, KeepStored, GoToStored, KeepHeight>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

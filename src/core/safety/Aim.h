@@ -17,6 +17,12 @@ struct RackAim {
     std::vector<int> hangs; ///< in each pocket; 0: nothing
 };
 
+/// What should become of a kept place: machine X and Y.
+struct PlaceAim {
+    int number = 1;
+    std::array<double, 2> at_mm{};
+};
+
 struct Aim {
     macros::Kind kind = macros::Kind::PlateZero;
     double tolerance_mm = 0;    ///< the stated ± of what it sets: right within it
@@ -24,6 +30,7 @@ struct Aim {
     double length_datum_mm = 0; ///< what a length in the table is more than the tool's own: 0 but for a first tool
     double repeat_mm = 0;       ///< two runs in one world with nothing wrong differ by no more
     std::optional<RackAim> rack;
+    std::optional<PlaceAim> place;
     std::array<bool, 2> sides{};           ///< of X and Y, which it sets
     bool states_interval = false;          ///< the ± is a 95 % interval of all that the book does not know better
     bool built_in = false;                 ///< a routine of the control: nobody can mend what it lets through

@@ -43,6 +43,7 @@ machine::World drawn(machine::World const& believed, Spreads const& spreads, std
     world.table_z_mm -= sumOf(spreads.kept, rng); // the work lies where it lies: the link is off
     for (auto& axis : world.home_error_mm) axis += spreads.home_mm * rng.normal();
     world.input.scatter_mm = spreads.scatter_mm;
+    if (spreads.feel_mm > 0) world.person.under_mm += rng.between(-1, 1) * spreads.feel_mm;
     world.input.driver_lag_s *= 1 + rng.between(-1, 1) * spreads.driver_lag_share;
     return world;
 }

@@ -22,6 +22,7 @@ struct Spreads {
     double length_mm = 0;                         ///< of the tool that is measured, evenly, ±
     int tool_number = 0;                          ///< which that is; 0: the one in the spindle
     double stock_mm = 0;                          ///< of the stock's thickness, evenly, ±
+    double feel_mm = 0;                           ///< of what is felt under the tip, evenly, ±
     double home_mm = 0;                           ///< standard deviation of each axis from one homing to the next
     double scatter_mm = 0;                        ///< standard deviation of the trip height, touch by touch
     double driver_lag_share = 0;                  ///< of the time from the trip to braking, evenly, ±

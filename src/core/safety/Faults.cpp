@@ -99,12 +99,16 @@ bool byHand(Kind, World const& world) {
     return std::any_of(world.person.pauses.begin(), world.person.pauses.end(), signals);
 }
 bool readsLink(Kind kind, World const&) { return macros::of(kind).from_link; }
+bool goesToPlace(Kind kind, World const&) { return macros::of(kind).stored == macros::Stored::GoesTo; }
+bool readsKept(Kind kind, World const& world) { return readsLink(kind, world) || goesToPlace(kind, world); }
+bool feels(Kind kind, World const&) { return macros::of(kind).by_feel; }
 bool keepsZero(Kind kind, World const&) { return macros::of(kind).needs_zero; }
 /// It goes down to a zero and sets nothing.
 bool looks(Kind kind) { return macros::of(kind).asks == macros::Asks::Look; }
 bool lengthMatters(Kind kind, World const& world) { return onSetter(kind, world) || looks(kind); }
 bool numberMatters(Kind kind, World const& world) {
-    return (onSetter(kind, world) || macros::of(kind).own_offsets || (onPlate(kind, world) && world.jobs_use_table)) &&
+    return (onSetter(kind, world) || feels(kind, world) || macros::of(kind).own_offsets ||
+            (onPlate(kind, world) && world.jobs_use_table)) &&
            !macros::of(kind).any_tool;
 }
 bool otherTool(Kind kind, World const& world) {
@@ -219,14 +223,16 @@ constexpr Fault every_fault[] = {
                  pause = &each;
          if (pause) pause->acts.push_back({Act::PressSetter, 6});
      }},
-    {"plate_on_chip", "A chip lies under the plate: 0.3 mm higher, or tilted by 0.6 mm from edge to edge",
-     "The work was not wiped; a burr.", "The plate rocks, or everything cuts too shallow by the chip.",
-     "Wipe the work and the plate; press it flat at two corners, it must not rock.",
+    {"plate_on_something", "The plate lies on a chip: 0.3 mm higher, or tilted by 0.6 mm; or on a clamp, 3 mm higher",
+     "The work was not wiped; a burr; laid down without looking.",
+     "The plate rocks or stands high, or everything cuts too shallow by as much.",
+     "Wipe the work and the plate; press it flat at two corners: it must not rock, and must lie on the work itself.",
      "The plate is touched wherever it lies; what it lies on makes no contact.", onPlate,
-     [](World& w) { (w.seed % 2 ? w.plate.tilt_mm : w.plate.under_mm) = w.seed % 2 ? 0.6 : 0.3; }},
-    {"plate_on_clamp", "The plate lies on a clamp, 3 mm higher", "Laid down without looking.", "The plate stands high.",
-     look, "A clamp's height is within what the work itself may differ by.", onPlate,
-     [](World& w) { w.plate.under_mm = 3; }},
+     [](World& w) {
+         if (w.seed % 3 == 0) w.plate.under_mm = 0.3;
+         if (w.seed % 3 == 1) w.plate.tilt_mm = 0.6;
+         if (w.seed % 3 == 2) w.plate.under_mm = 3;
+     }},
     {"insert_over_edge", "The insert stands over the plate's edge", "The spindle stands turned as it stopped.",
      "The plate is touched by the body.",
      "Turn the spindle so that one insert stands over the middle of the plate, and look from the side.",
@@ -372,7 +378,7 @@ constexpr Fault every_fault[] = {
          w.home_error_mm[2] = 4;
      }},
     {"link_unset", "The control has forgotten its parameters", "Memory cleared, a battery, a reset.",
-     "The parameters read nothing.", "Plate zero and link anew.", nullptr, readsLink,
+     "The parameters read nothing.", "Plate zero and link anew; keep places anew.", nullptr, readsKept,
      [](World& w) { w.memory.forget(dialectOf(w).grammar); }},
     {"link_reused", "Another macro has used the link's first parameter", "Two macros, one number.",
      "The seal does not fit.", "Keep a list of the parameters in use.", nullptr, readsLink,
@@ -385,6 +391,16 @@ constexpr Fault every_fault[] = {
          eachOffset(
              w, [](World& world, macros::LinkNumbers const& at) { world.memory.parameters[at.d] += native(world, 5); });
      }},
+    {"place_overwritten", "Another macro has changed the kept place by 5 mm", "Two macros, one number.",
+     "The seal does not fit.", "Keep a list of the parameters in use.", nullptr, goesToPlace,
+     [](World& w) {
+         for (int place = 1; place <= shop::most_places; ++place)
+             w.memory.parameters[macros::StoredNumbers(w.behaviour, place).x] += native(w, 5);
+     }},
+    {"paper_other", "What lies under the tip is 0.10 mm thicker than the book says", "Another paper, two sheets.",
+     "Every length is off by the same amount.", "Measure what you lay under the tip, and always use that.",
+     "The control sees where the tool stands, not what it stands on.", feels,
+     [](World& w) { w.person.under_mm += 0.1; }},
     {"zero_by_hand", "New stock, 6 mm thicker, and its zero set by paper since the link was made",
      "New stock, zeroed by paper.", "The offset is another than the link knows.", "New stock: plate zero and link.",
      nullptr, readsLink,

@@ -3,6 +3,7 @@
 #include "core/safety/FromBook.h"
 
 #include "core/machine/Believed.h"
+#include "core/macros/FeelRecipe.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/proving/ProvenSpread.h"
 #include "core/quantity/WorkOffset.h"
@@ -20,6 +21,7 @@ namespace {
 constexpr double assumed_stock_mm = 20;
 constexpr double stock_spread_mm = 0.3; // of planed wood and sheet, ±; common practice
 constexpr double lag_share = 0.2;       // of the time to braking; the feeds leave a fifth for it
+constexpr double feel_mm = 0.02;        // of a hand that feels paper drag, ±; common practice
 constexpr double method_window_mm = 10; // where a wrong tool would be wrong by the difference of the lengths
 
 /// Where the work top is taken to be while nothing says so: two fifths up the travel.
@@ -155,9 +157,30 @@ machine::World FromBook::world() const {
     auto world = machine::asBelieved(belief);
     world.input.scatter_mm = 0; // one run is shown without scatter; many runs put it back
     remember(world);
+    for (std::size_t axis = 0; axis < 3; ++axis) {
+        auto const& of = zero.machine.axes[axis];
+        world.home_mm[axis] = of.home == shop::AxisEnd::Low ? of.low_mm : of.high_mm;
+    }
+    if (traits().by_feel) {
+        if (auto const nose = zeroing::boardNose(book, setup)) // as read coming down
+            world.table_z_mm =
+                nose->z_mm - nose->length_mm.value_or(machine::assumed_length_mm) + zero.machine.axes[2].backlash_mm;
+        world.person.under_mm = macros::underTip_mm(kind, setup).value_or(0);
+    }
     world.zero_of_number = setup.plan.method != shop::Method::Retouch;
     world.jobs_use_table = setup.plan.method == shop::Method::LengthTable;
     return world;
+}
+
+std::array<double, 2> FromBook::storedPlace_mm() const {
+    constexpr double share = 0.3; // of the travel, from its low end
+    std::array<double, 2> place{};
+    for (std::size_t axis = 0; axis < 2; ++axis) {
+        auto const& of = zero.machine.axes[axis];
+        auto const& noted = axis == 0 ? setup.stored.x_mm : setup.stored.y_mm;
+        place[axis] = noted.value_or(of.low_mm + share * (of.high_mm - of.low_mm));
+    }
+    return place;
 }
 
 /// What the controller holds by now: the link with its zero, the table, the touched spot.
@@ -188,6 +211,13 @@ void FromBook::remember(machine::World& world) const {
         p[at.last] = p[at.next] = last_mm / unit;
         p[at.seal] = p[at.d] + 1000 + n;
     }
+    if (traits().stored == macros::Stored::GoesTo) {
+        macros::StoredNumbers const at(machine.behaviour, setup.stored.number);
+        auto const place = storedPlace_mm();
+        p[at.x] = place[0] / unit;
+        p[at.y] = place[1] / unit;
+        p[at.seal] = p[at.x] + p[at.y] + macros::StoredNumbers::sealed(setup.stored.number, machine.units);
+    }
     if (traits().any_tool) // typed before the start, by a rule
         p[machine.behaviour.scratch_parameter + macros::slot_typed.number - 1] = world.tool.length_mm / unit;
     if (setup.plan.method != shop::Method::LengthTable) return;
@@ -212,6 +242,14 @@ double FromBook::tolerance_mm() const {
     }
     if (traits().sets == macros::Sets::Length) stated = 0.02;
     if (!traits().touches_plate && !traits().touches_setter) stated = least_mm;
+    if (traits().stored != macros::Stored::No)
+        stated += std::max(zero.machine.axes[0].backlash_mm, zero.machine.axes[1].backlash_mm);
+    if (traits().by_feel) { // the reference was felt as well
+        auto parts = zeroing::paperBudget(zero.machine).contributions;
+        auto const again = parts;
+        parts.insert(parts.end(), again.begin(), again.end());
+        stated = uncertainty::combine(std::move(parts)).expanded_95;
+    }
     if (traits().setsSides()) {
         constexpr double pin_mm = 0.01, sure = 4; // how well a pin's radius is known; deviations of a touch
         auto const& axes = zero.machine.axes;
@@ -256,6 +294,11 @@ Result<Spreads> FromBook::spreads() const {
     made.driver_lag_share = lag_share;
     made.scatter_mm = zero.machine.switch_scatter_mm;
     bool const plate = traits().touches_plate, setter = traits().touches_setter;
+    if (traits().by_feel) {
+        auto const* tool = book.find(measured());
+        made.length_mm = tool && tool->length_mm ? tool->length_error_mm : 0;
+        made.feel_mm = feel_mm;
+    }
     if (!plate && !setter) return made; // what touches nothing finds out nothing: the zero is taken as it is
     auto const* tool = book.find(measured());
     made.length_mm = tool && tool->length_mm ? tool->length_error_mm : 0;

@@ -35,6 +35,8 @@ struct FromBook {
 
     /// The machine as the book believes it, before any act of a person.
     machine::World world() const;
+    /// X and Y of the kept place: as noted; while nobody has, somewhere that the axes reach.
+    std::array<double, 2> storedPlace_mm() const;
     /// Where the present tool's tip stands on the work, as machine Z.
     double believedZero_mm() const;
 

@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/safety/Procedures.h"
 
+#include "core/macros/FeelRecipe.h"
+#include "core/macros/PlaceRecipes.h"
 #include "core/macros/ProveRecipes.h"
 #include "core/macros/RackRecipe.h"
 #include "core/macros/SideRecipes.h"
@@ -40,6 +42,13 @@ Result<Recipe> provingSetter(FromBook const& known) { return macros::proveSetter
 Result<Recipe> fromTheSide(FromBook const& known) { return macros::sideRecipe(known.kind, known.zero); }
 
 Result<Recipe> atRack(FromBook const& known) { return macros::rackRecipe(known.book, known.setup, known.lacks); }
+
+Result<Recipe> keepingPlace(FromBook const& known) { return macros::keepPlaceRecipe(known.zero.machine, known.setup); }
+Result<Recipe> goingToPlace(FromBook const& known) { return macros::goToPlaceRecipe(known.zero.machine, known.setup); }
+Result<Recipe> byFeel(FromBook const& known) { return macros::feelRecipe(known.kind, known.book, known.setup); }
+Result<Recipe> readings(FromBook const& known) {
+    return macros::readingsRecipe(known.kind, known.book, known.setup, known.lacks);
+}
 
 /// Jogged to the middle of the start window.
 void abovePlate(Rehearsal& made, shop::Machine const&) {
@@ -126,6 +135,15 @@ void withRoomAbove(Rehearsal& made, shop::Machine const& machine) {
     made.world().position_mm[2] -= machine.proof_creep_mm + 2;
 }
 
+/// Nothing lies on the board where the hand goes down.
+void overBareBoard(Rehearsal& made, shop::Machine const& machine) {
+    constexpr double aside_mm = 10;
+    auto& world = made.world();
+    afterAChange(world, machine);
+    auto const low_mm = world.table.x_low_mm - 2 * aside_mm;
+    world.stock = {low_mm, low_mm + aside_mm, world.table.y_low_mm, world.table.y_low_mm + aside_mm};
+}
+
 double onWork(shop::ZeroSetup const&, World const&) { return 0; }
 double onBoard(shop::ZeroSetup const&, World const& world) { return -world.stock_thickness_mm; }
 double trimmed(shop::ZeroSetup const& setup, World const&) { return -setup.prefer.trim_mm; }
@@ -151,6 +169,13 @@ constexpr Procedure rows[] = {
     {Kind::BossCentre, fromTheSide, overBoss, onWork},
     {Kind::CornerPlate, atPlate, overLips, onWork},
     {Kind::RackChange, atRack, changed, onWork},
+    {Kind::StorePlace, keepingPlace, withRoomAbove, onWork},
+    {Kind::GoToPlace, goingToPlace, changed, onWork},
+    {Kind::LengthByPaper, byFeel, overBareBoard, onWork},
+    {Kind::LengthBySquare, byFeel, overBareBoard, onWork},
+    {Kind::Readings, readings, changed, onWork},
+    {Kind::DiscReadings, readings, changed, onWork},
+    {Kind::HomingReadings, readings, changed, onWork},
 };
 constexpr bool inOrder() {
     for (std::size_t i = 0; i < std::size(rows); ++i)

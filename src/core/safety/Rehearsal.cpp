@@ -101,6 +101,10 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
         if (auto const* next = book.find(setup.change.next)) world.person.puts_in = next->number;
     made.intended_mm = procedure.intended_mm(setup, world);
     made.tolerance_mm = known.tolerance_mm();
+    if (known.traits().stored == macros::Stored::Keeps)
+        made.place = PlaceAim{setup.stored.number, {world.position_mm[0], world.position_mm[1]}};
+    if (known.traits().stored == macros::Stored::GoesTo)
+        made.place = PlaceAim{setup.stored.number, known.storedPlace_mm()};
     if (known.traits().setsSides()) made.sides = {true, true};
     if (known.traits().sideways == macros::Sideways::Edge)
         made.sides = {setup.side.axis == shop::SideAxis::X, setup.side.axis == shop::SideAxis::Y};
@@ -129,10 +133,6 @@ Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const
     auto world = known.world();
     afterAChange(world, zero->machine);
     world.input.scatter_mm = toucher->machine.switch_scatter_mm;
-    for (std::size_t axis = 0; axis < 3; ++axis) {
-        auto const& of = zero->machine.axes[axis];
-        world.home_mm[axis] = of.home == shop::AxisEnd::Low ? of.low_mm : of.high_mm;
-    }
     return world;
 }
 

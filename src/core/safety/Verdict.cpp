@@ -15,12 +15,14 @@ namespace {
 using controller::Outcome;
 using zeroing::Judgement;
 
-std::string headline(RunClass kind, bool length) {
+std::string headline(RunClass kind, bool length, bool place) {
     switch (kind) {
     case RunClass::Right: return length ? "The length is right." : "The zero is right.";
     case RunClass::StoppedSafely: return "It stopped safely.";
     case RunClass::WrongZero:
-        return length ? "The length is wrong, and nothing says so." : "The zero is wrong, and nothing says so.";
+        return place    ? "The place is wrong, and nothing says so."
+               : length ? "The length is wrong, and nothing says so."
+                        : "The zero is wrong, and nothing says so.";
     case RunClass::SetterHurt: return "The setter is hurt.";
     case RunClass::Collision: return "Collision.";
     case RunClass::DidNotEnd: return "It did not end.";
@@ -59,6 +61,21 @@ std::optional<double> sidesError_mm(machine::RunResult const& result, Aim const&
     return worst;
 }
 
+/// How far from the place it stands at its end, or what it kept of where it stood; none: it kept nothing.
+std::optional<double> placeError_mm(machine::RunResult const& result, Aim const& aim) {
+    double const unit = aim.units == UnitSystem::Metric ? 1 : mm_per_inch;
+    auto x_mm = result.position_mm[0], y_mm = result.position_mm[1];
+    if (macros::of(aim.kind).stored == macros::Stored::Keeps) {
+        macros::StoredNumbers const at(aim.behaviour, aim.place->number);
+        auto const& kept = result.memory.parameters;
+        double const sealed = kept[at.x] + kept[at.y] + macros::StoredNumbers::sealed(aim.place->number, aim.units);
+        if (!(std::abs(kept[at.seal] - sealed) < 0.0001)) return std::nullopt;
+        x_mm = kept[at.x] * unit;
+        y_mm = kept[at.y] * unit;
+    }
+    return std::hypot(x_mm - aim.place->at_mm[0], y_mm - aim.place->at_mm[1]);
+}
+
 } // namespace
 
 std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& aim) {
@@ -70,6 +87,8 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
         bool const good = result.rack && changedAsMeant(*result.rack, result.told_tool, *aim.rack);
         return good ? std::optional(0.0) : std::nullopt;
     }
+    if (aim.place) return placeError_mm(result, aim);
+    if (macros::of(aim.kind).loop != macros::Loop::No) return 0.0; // it sets nothing; what it tells is for a study
     if (macros::of(aim.kind).sets == macros::Sets::Nothing) {
         if (!result.lowest_over_work_mm) return std::nullopt;
         return *result.lowest_over_work_mm - aim.intended_mm;
@@ -119,11 +138,13 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& ai
     auto const kind = classify(result, aim);
     bool const length = macros::of(aim.kind).sets == macros::Sets::Length;
     Judgement first;
-    first.headline = headline(kind, length);
+    first.headline = headline(kind, length, aim.place.has_value());
     if (kind == RunClass::Right && macros::of(aim.kind).sets == macros::Sets::Nothing)
         first.headline = macros::of(aim.kind).proves ? "The signal was seen."
                          : aim.rack                  ? "The tool was changed, and everything hangs where it should."
-                                                     : "It stops where it should.";
+                         : macros::of(aim.kind).stored == macros::Stored::Keeps ? "The place is kept."
+                         : macros::of(aim.kind).loop != macros::Loop::No        ? "All readings were taken."
+                                                                                : "It stops where it should.";
     first.severity = kind == RunClass::Right           ? Severity::Note
                      : kind == RunClass::StoppedSafely ? Severity::Attention
                                                        : Severity::Bad;
@@ -131,6 +152,7 @@ std::vector<Judgement> verdictOf(machine::RunResult const& result, Aim const& ai
     if (kind == RunClass::WrongZero && !errorOf_mm(result, aim))
         first.headline = macros::of(aim.kind).proves ? "It says that the signal was seen, and there is none."
                          : aim.rack                  ? "Another tool is in the spindle or in a pocket than it says."
+                         : aim.place                 ? "No place was kept."
                          : !length                   ? "No zero was set."
                          : result.length             ? "The length went to another tool's number."
                                                      : "No length was set.";

@@ -13,7 +13,7 @@ struct Entry {
     char const* text;
 };
 
-constexpr std::array<Entry, 23> entries{{
+constexpr std::array<Entry, 24> entries{{
     {Act::StopSpindle, "stop_spindle", "switches the spindle off"},
     {Act::TouchFlank, "touch_flank", "holds the plate by its edge to the flank of the cutter"},
     {Act::BridgePlate, "bridge_plate", "bridges plate and cutting edge with the collet spanner"},
@@ -29,6 +29,7 @@ constexpr std::array<Entry, 23> entries{{
     {Act::ChangeTool, "change_tool", "puts in the tool that was asked for"},
     {Act::LookAtLips, "look_at_lips", "looks whether the lips hang where they will be touched"},
     {Act::TurnSpindle, "turn_spindle", "turns the spindle by hand by an eighth of a turn"},
+    {Act::FeelUnder, "feel_under", "jogs the tip down until what lies under it just drags"},
     {Act::SeeOpen, "see_open", "looks whether the clamp is open"},
     {Act::SeeClosed, "see_closed", "looks whether the clamp is closed"},
     {Act::SeeHeld, "see_held", "looks whether a holder is drawn in"},

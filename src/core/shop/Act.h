@@ -24,6 +24,7 @@ enum class Act {
     ChangeTool,  ///< puts in the tool that was asked for
     LookAtLips,  ///< goes on only when they hang where the macro will touch them
     TurnSpindle, ///< by hand, an eighth of a turn
+    FeelUnder,   ///< jogs the tip down until what lies under it on the board just drags
     SeeOpen,     ///< goes on only when it is so, as are the next four: the clamp is open
     SeeClosed,
     SeeHeld, ///< a holder is drawn in

@@ -63,6 +63,7 @@ constexpr char const* word(WaitsFor what) {
 
 /// Numbered parameters that macros write: some for a moment, ten for each work offset for good.
 inline constexpr int scratch_count = 30, link_block = 10;
+inline constexpr int most_places = 3; ///< in X and Y, that macros keep
 
 /// What the owner found out about the controller, each by a bench test of two minutes.
 struct Behaviour {

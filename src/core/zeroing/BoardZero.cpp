@@ -3,6 +3,7 @@
 #include "core/zeroing/BoardZero.h"
 
 #include "core/quantity/WorkOffset.h"
+#include "core/zeroing/Lengths.h"
 
 #include <algorithm>
 #include <cmath>
@@ -178,6 +179,29 @@ Result<ZChain> boardZero(facts::Reader const& book, shop::ZeroSetup const& setup
     parts.insert(parts.end(), touch.begin(), touch.end());
     chain.budget = uncertainty::combine(std::move(parts));
     return chain;
+}
+
+Result<BoardNose> boardNose(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    auto const* tool = book.find(setup.plan.reference_tool);
+    bool const first = setup.plan.reference == shop::LengthReference::FirstTool;
+    auto const counts_as_0 = !first ? std::optional(0.0) : tool ? tool->length_mm : std::nullopt;
+    if (book.find(setup.place.setter)) {
+        auto const constant = boardConstant(book, setup);
+        if (!constant) return Failure(constant.error());
+        auto const basis = lengthBasis(book, setup);
+        if (!basis) return Failure(basis.error());
+        return BoardNose{basis->contact_mm - basis->length_mm - constant->b_mm(), counts_as_0,
+                         fmt::format("{} on the setter, less the setter's height above the board", basis->words)};
+    }
+    auto const* contact = book.find(lastContact(book, setup, setup.plan.reference_tool, Target::Board));
+    if (!tool || !contact || !(first || tool->length_mm))
+        return fail(Code::Missing, {"length reference"}, "A reference that has touched the spoilboard",
+                    "Choose a master of known length or a first tool at Zeroing, and touch the board with it.");
+    auto const z = machineZ(*contact);
+    if (!z) return Failure(z.error());
+    double const board_mm = z->mm - contact->feeler_mm - surfacedSince_mm(book, setup.place.board, contact->at_utc_ms);
+    return BoardNose{board_mm - (first ? 0 : *tool->length_mm), counts_as_0,
+                     fmt::format("tool {} on the board", tool->number)};
 }
 
 uncertainty::Budget paperBudget(shop::Machine const& machine) {

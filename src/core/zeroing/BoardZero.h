@@ -37,6 +37,17 @@ Result<BoardConstant> boardConstant(facts::Reader const& book, shop::ZeroSetup c
 /// W = setter contact − B: the table zero of a tool. Error: as boardConstant.
 Result<ZChain> boardZero(facts::Reader const& book, shop::ZeroSetup const& setup, Id<shop::Assembly> tool);
 
+/// Where a tool whose length in the table is 0 would stand on the spoilboard.
+struct BoardNose {
+    double z_mm = 0; ///< machine Z
+    /// Of such a tool, below the spindle face: 0, or the first tool's; none: that is not known.
+    std::optional<double> length_mm;
+    std::string words;
+};
+/// From the reference on the setter and the setter's height above the board; without a setter from the reference's own
+/// touch of the board. Error: Missing.
+Result<BoardNose> boardNose(facts::Reader const& book, shop::ZeroSetup const& setup);
+
 /// A touch by hand through paper: the readout's step, the scatter of a touch, and the paper.
 uncertainty::Budget paperBudget(shop::Machine const& machine);
 /// W = contact − paper, of the tool's newest touch through paper. Error: Missing.

@@ -158,6 +158,9 @@ struct Routine {
     void operator()(ChooseBound const&) { cannot("a search whose length is chosen as it runs"); }
     void operator()(ProbeSide const&) { cannot("a touch from the side"); }
     void operator()(ChangeTool const&) { cannot("a change of the tool within it"); }
+    void operator()(KeepStored const&) { cannot("a place that is kept"); }
+    void operator()(GoToStored const&) { cannot("a way to a kept place"); }
+    void operator()(KeepHeight const&) { cannot("a height that is found by feel"); }
     void operator()(SwitchOutput const&) {
         if (!refused)
             refused = Error{Code::NotCarried,

@@ -320,6 +320,27 @@ struct Phrasing : HashLines {
         line(fmt::format("{}=#5021", name(s.x)));
         line(fmt::format("{}=#5022", name(s.y)));
     }
+    void operator()(KeepStored const& s) {
+        StoredNumbers const at(behaviour, s.place);
+        comment(fmt::format("#{} to #{} keep it.", at.x, at.seal));
+        line(fmt::format("#{}=0", at.seal)); // broken off in between, it is none
+        line(fmt::format("#{}={}", at.x, name(s.x)));
+        line(fmt::format("#{}={}", at.y, name(s.y)));
+        line(fmt::format("#{}={}", at.seal, sealed(at, s.place)));
+    }
+    std::string sealed(StoredNumbers const& at, int place) const {
+        return fmt::format("#{}+#{}+{:.1f}", at.x, at.y, StoredNumbers::sealed(place, units));
+    }
+    void operator()(GoToStored const& s) {
+        StoredNumbers const at(behaviour, s.place);
+        alarmIf(fmt::format("#{} EQ #0", at.seal), s.unknown);
+        alarmIf(fmt::format("ABS[#{}-[{}]] GT 0.0001", at.seal, sealed(at, s.place)), s.unknown);
+        moves(fmt::format("G90 G53 G0 X#{} Y#{}", at.x, at.y));
+    }
+    void operator()(KeepHeight const& s) {
+        settle();
+        line(fmt::format("{}=#5023{}", name(s.into), addend(-s.less_mm)));
+    }
     void operator()(MoveBack const& s) { moves(fmt::format("G90 G53 G0 X{} Y{}", name(s.x), name(s.y))); }
     void operator()(ProbeSide const& s) {
         int const axis = static_cast<int>(s.axis);

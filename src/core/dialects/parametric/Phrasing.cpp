@@ -295,6 +295,25 @@ struct Phrasing : ParametricLines {
         line(fmt::format("{}={}", name(s.x), probed(0)));
         line(fmt::format("{}={}", name(s.y), probed(1)));
     }
+    void operator()(KeepStored const& s) {
+        StoredNumbers const at(behaviour, s.place);
+        comment(fmt::format("#{} to #{} keep it.", at.x, at.seal));
+        line(fmt::format("#{}=0", at.seal)); // broken off in between, it is none
+        line(fmt::format("#{}={}", at.x, name(s.x)));
+        line(fmt::format("#{}={}", at.y, name(s.y)));
+        line(fmt::format("#{}={}", at.seal, sealed(at, s.place)));
+    }
+    std::string sealed(StoredNumbers const& at, int place) const {
+        return fmt::format("[#{} + #{} + {:.1f}]", at.x, at.y, StoredNumbers::sealed(place, units));
+    }
+    void operator()(GoToStored const& s) {
+        StoredNumbers const at(behaviour, s.place);
+        alarmIf(fmt::format("ABS[#{} - {}] GT 0.00001", at.seal, sealed(at, s.place)), s.unknown);
+        line(fmt::format("G53 G0 X#{} Y#{}", at.x, at.y));
+    }
+    void operator()(KeepHeight const& s) {
+        line(fmt::format("{}=[{}{}]", name(s.into), probed(2), addend(-s.less_mm)));
+    }
     void operator()(MoveBack const& s) { line(fmt::format("G53 G0 X{} Y{}", name(s.x), name(s.y))); }
     void operator()(ProbeSide const& s) {
         int const axis = static_cast<int>(s.axis);

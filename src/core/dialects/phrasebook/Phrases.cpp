@@ -99,6 +99,10 @@ constexpr PhraseStep steps[] = {
     {"over", "Over a pocket", "X and Y in machine coordinates, with what is added; Z untouched."},
     {"along", "One axis", "That axis alone, machine coordinates, with what is added; feed 0: fast."},
     {"name-tool", "Tool is named", "From then on the control takes it for the tool in the spindle."},
+    {"keep-stored", "Keep the place for good", "Keeps a kept X and Y under a number, also without power."},
+    {"to-stored", "To a place kept for good",
+     "Goes to the place of that number in X and Y, Z untouched; none kept, or in another unit: stops with the alarm."},
+    {"keep-height", "Keep the height", "Keeps machine Z of where the last touching move ended, with what is added."},
 };
 constexpr std::size_t only_written = 2; // remark and message are no actions
 static_assert(std::size(steps) == only_written + std::variant_size_v<Action>);
@@ -347,6 +351,17 @@ struct Fields {
     All operator()(KeepPlace const& s) const {
         return {kept("x", "name under which X is kept", s.x), kept("y", "name under which Y is kept", s.y)};
     }
+    All operator()(KeepStored const& s) const {
+        return {number("place", "its number, from 1", s.place), kept("x", "name of the kept X", s.x),
+                kept("y", "name of the kept Y", s.y)};
+    }
+    All operator()(GoToStored const& s) const {
+        return {number("place", "its number, from 1", s.place), alarm(s.unknown)};
+    }
+    All operator()(KeepHeight const& s) const {
+        return {kept("into", "name under which it is kept", s.into),
+                length("add", "what is added, with its sign", -s.less_mm)};
+    }
     All operator()(MoveBack const& s) const {
         return {kept("x", "name of the kept X", s.x), kept("y", "name of the kept Y", s.y)};
     }
@@ -446,6 +461,14 @@ std::vector<PhraseField> fieldsOf(PhraseStep const& step) {
     if (index < only_written) return remark({});
     auto const action = anActionOf(index - only_written, std::make_index_sequence<std::variant_size_v<Action>>());
     return fieldsOf(action, UnitSystem::Metric);
+}
+
+Result<void> checkPhrase(PhraseStep const& step, std::string const& text) {
+    return checkWords(step.title, fieldsOf(step), text);
+}
+
+Result<std::string> filled(PhraseStep const& step, std::string const& text, std::vector<PhraseField> const& values) {
+    return filledWords(step.title, fieldsOf(step), text, values);
 }
 
 std::vector<PhraseField> remark(std::string const& text) { return {Fields::words("text", "the sentence", text)}; }

@@ -3,10 +3,9 @@
 #pragma once
 // What there is to say in a script: each semantic step with its figures, and what an owner says for it.
 
-#include "core/base/Result.h"
+#include "core/dialects/Filling.h"
 #include "core/macros/Steps.h"
 #include "core/quantity/Units.h"
-#include "core/shop/Phrase.h"
 
 #include <span>
 #include <string>
@@ -14,16 +13,6 @@
 #include <vector>
 
 namespace steady::dialects {
-
-/// A figure or a text of a step, as a phrase names it: {{name}}; of a list: {{#name}} … {{/name}}.
-struct PhraseField {
-    char const* name;
-    char const* words; ///< what it is, with its unit
-    bool must;         ///< a phrase without it would lose what the step is for
-    std::string value = {};
-    bool list = false;
-    std::vector<std::vector<PhraseField>> items = {}; ///< of a list
-};
 
 struct PhraseStep {
     char const* id;    ///< “probe-down”, as the book keeps it
@@ -44,11 +33,10 @@ std::vector<PhraseField> fieldsOf(PhraseStep const& step);
 /// The owner's words for a step; null: not said yet.
 shop::Phrase const* phraseFor(std::vector<shop::Phrase> const& phrases, PhraseStep const& step);
 
-/// Whether the words can be filled in. Error: PhraseUnread, with what is wrong; PhraseUnknownField, with those there
-/// are; PhraseLacks, with what must be in it.
+/// Whether the words can be filled in. Error: as checkWords.
 Result<void> checkPhrase(PhraseStep const& step, std::string const& text);
 
-/// The words with the values in their places. Error: as checkPhrase.
+/// The words with the values in their places. Error: as checkWords.
 Result<std::string> filled(PhraseStep const& step, std::string const& text, std::vector<PhraseField> const& values);
 
 /// A remark, such as a purpose, as the step `remark` has it.

@@ -265,6 +265,14 @@ struct Segments {
     void operator()(MoveAcross const& s) { line(fmt::format("G53 G0 X{} Y{}", len(s.x_mm), len(s.y_mm))); }
     void operator()(ChangeTool const& s) { ask(s.text + " Then resume.", {shop::Act::ChangeTool}); }
     void operator()(KeepPlace const&) { comment("Note X and Y: the job goes on from there."); }
+    void operator()(KeepStored const&) {
+        cannot("a place that is kept", "Type it at Macros, below “The place”: the way there is then written out");
+    }
+    void operator()(GoToStored const& s) {
+        if (!s.known_mm) return cannot("a place that nobody typed", "Type X and Y at Macros, below “The place”");
+        line(fmt::format("G53 G0 X{} Y{}", len((*s.known_mm)[0]), len((*s.known_mm)[1])));
+    }
+    void operator()(KeepHeight const& s) { sums[s.into.number] = report() + plus(-s.less_mm); }
     void operator()(MoveBack const&) {
         ask("Jog X and Y back to where they were noted, Z untouched. Then resume.", {});
     }
@@ -337,6 +345,9 @@ struct Segments {
         if (!s.text.empty()) comment(s.text);
         if (out.recipe.units == UnitSystem::Inch) line("G20");
         line("M2");
+    }
+    void operator()(SetToolLength const&) {
+        cannot("a table of lengths that a text could fill", "Type both reports and the sum at Zeroing, Lengths");
     }
     void operator()(auto const&) { cannot("a step that needs a number kept in the control", instead_by_plate); }
 };

@@ -139,8 +139,9 @@ struct ZeroPreferences {
     PaperUse paper_use = PaperUse::Subtracted;
     /// How far the macro's contact may lie from this very tool's own in the book; none: wherever it can be.
     std::optional<double> window_mm;
-    double trim_mm = 0;           ///< what “trim zero” takes deeper; negative: higher
-    double look_mm = 5;           ///< how high above zero “go and look” stops
+    std::optional<double> square_mm; ///< hard square or block that is laid under a wing
+    double trim_mm = 0;              ///< what “trim zero” takes deeper; negative: higher
+    double look_mm = 5;              ///< how high above zero “go and look” stops
     double good_enough_mm = 0.05; ///< what a touch has to be good to, ±; wood 0.03 to 0.1, metal 0.01: common practice
     std::vector<OwnTime> times;
     bool operator==(ZeroPreferences const&) const = default;
@@ -149,6 +150,7 @@ struct ZeroPreferences {
         f({"paper_mm", "paper", "paper_mm"}, self.paper_mm);
         f({"paper_use", "use of paper", "paper_use"}, self.paper_use);
         f({"window_mm", "window", "window_mm"}, self.window_mm);
+        f({"square_mm", "square under a wing"}, self.square_mm, bounds::square_mm);
         f({"trim_mm", "trim", "trim_mm"}, self.trim_mm);
         f({"look_mm", "height to look at", "look_mm"}, self.look_mm);
         f({"good_enough_mm", "good enough, ±"}, self.good_enough_mm, bounds::good_mm);
@@ -169,6 +171,19 @@ struct ToolChange {
     }
 };
 
+/// The place in X and Y that macros keep and go to.
+struct StoredPlace {
+    int number = 1;                   ///< 1 to most_places
+    std::optional<double> x_mm, y_mm; ///< machine coordinates, as noted; needed where a control keeps no numbers
+    bool operator==(StoredPlace const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"number", "number of the place"}, self.number, bounds::kept_place);
+        f({"x_mm", "X of the place"}, self.x_mm);
+        f({"y_mm", "Y of the place"}, self.y_mm);
+    }
+};
+
 struct ZeroSetup {
     PlaceOfWork place;
     ZeroPlan plan;
@@ -177,6 +192,7 @@ struct ZeroSetup {
     ZeroPreferences prefer;
     ToolChange change;
     SideTouch side;
+    StoredPlace stored;
     bool operator==(ZeroSetup const&) const = default;
 
     static constexpr KindName kind{"zero_setup", "zero setup", 3};
@@ -188,6 +204,7 @@ struct ZeroSetup {
         f({"prefer", "preferences"}, self.prefer);
         f({"change", "tool change"}, self.change);
         f({"side", "touch from the side"}, self.side);
+        f({"stored", "kept place"}, self.stored);
     }
     /// The first version kept a window that nobody had chosen; only another figure was somebody's.
     static void upgrade(ZeroSetup& setup, OldBody old) {

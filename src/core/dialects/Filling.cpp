@@ -1,7 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What an owner says for a step: whether it can be filled in, and filled in.
-#include "core/dialects/phrasebook/Phrases.h"
+#include "core/dialects/Filling.h"
 
 #include <fmt/format.h>
 #include <kainjow/mustache.hpp>
@@ -56,25 +55,25 @@ void allNames(std::vector<PhraseField> const& fields, std::vector<std::string>& 
 
 } // namespace
 
-Result<void> checkPhrase(PhraseStep const& step, std::string const& text) {
+Result<void> checkWords(char const* title, std::vector<PhraseField> const& fields, std::string const& text) {
     kainjow::mustache::mustache const read(text);
-    if (!read.is_valid()) return fail(Code::PhraseUnread, {step.title}, step.title, read.error_message());
+    if (!read.is_valid()) return fail(Code::PhraseUnread, {title}, title, read.error_message());
     std::vector<std::string> known;
-    auto const fields = fieldsOf(step);
     allNames(fields, known);
     auto const used = namesIn(text);
     for (auto const& name : used) {
         if (std::find(known.begin(), known.end(), name) != known.end()) continue;
         std::string all;
         for (auto const& each : known) all += (all.empty() ? "" : ", ") + each;
-        return fail(Code::PhraseUnknownField, {step.title}, name, all.empty() ? "none" : all);
+        return fail(Code::PhraseUnknownField, {title}, name, all.empty() ? "none" : all);
     }
-    if (auto const* missing = lacking(fields, used)) return fail(Code::PhraseLacks, {step.title}, step.title, missing);
+    if (auto const* missing = lacking(fields, used)) return fail(Code::PhraseLacks, {title}, title, missing);
     return {};
 }
 
-Result<std::string> filled(PhraseStep const& step, std::string const& text, std::vector<PhraseField> const& values) {
-    if (auto const good = checkPhrase(step, text); !good) return Failure(good.error());
+Result<std::string> filledWords(char const* title, std::vector<PhraseField> const& fields, std::string const& text,
+                                std::vector<PhraseField> const& values) {
+    if (auto const good = checkWords(title, fields, text); !good) return Failure(good.error());
     kainjow::mustache::mustache read(text);
     read.set_custom_escape([](std::string const& plain) { return plain; });
     auto made = read.render(dataOf(values));

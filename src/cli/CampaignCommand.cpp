@@ -16,7 +16,8 @@ namespace {
 
 struct CampaignOptions {
     BookOptions of_book;
-    std::string macro, world;
+    std::string macro, world, spreads;
+    bool no_faults = false;
     safety::CampaignSize size{20, 1, static_cast<int>(std::max(1U, std::thread::hardware_concurrency()))};
     double within_mm = 0.05;
     bool json = false;
@@ -86,8 +87,16 @@ void print(safety::FaultTable const& table, std::vector<safety::TableStep> const
 }
 
 int campaign(CampaignOptions const& options, Streams streams) {
-    auto const target = targetOf(options);
+    auto target = targetOf(options);
     if (!target) return refuse(target.error(), streams);
+    if (!options.spreads.empty()) {
+        auto const text = readFile(options.spreads);
+        if (!text) return refuse(text.error(), streams);
+        auto spreads = exchange::spreadsFrom(*text, options.spreads);
+        if (!spreads) return refuse(spreads.error(), streams);
+        spreads->tool_number = target->attack.spreads.tool_number;
+        target->attack.spreads = std::move(*spreads);
+    }
     auto const table = safety::runCampaign(target->attack, options.size);
     if (!table) return refuse(table.error(), streams);
     std::vector<safety::TableStep> steps; // of a text of other hands nobody knows them
@@ -117,8 +126,11 @@ std::function<int()> addCampaign(CLI::App& app, Streams streams) {
     app.add_option("--within", options->within_mm, "With --world: a zero within this, in mm, is right")
         ->check(CLI::PositiveNumber)
         ->needs(world);
+    app.add_option("--spreads", options->spreads, "How far shops are from the book, JSON; otherwise as it says itself");
+    app.add_flag("--no-faults", options->no_faults, "Only the worlds by themselves, with nothing wrong");
     app.add_flag("--json", options->json, "Print the table as JSON");
     return [options, streams] {
+        options->size.faults = !options->no_faults;
         if (options->world.empty() && options->of_book.book.empty())
             return refuse(Error{.code = Code::Missing,
                                 .where = {"campaign"},

@@ -342,7 +342,7 @@ struct LongRouter {
 
 } // namespace
 
-Result<void> writeDemoBook(QString const& path, std::int64_t now) {
+Result<void> writeDemoBook(QString const& path, std::int64_t now, std::optional<Way> way) {
     FixedClock clock(now);
     auto session = store::Session::create(path, clock, "Ida");
     if (!session) return Failure(session.error());
@@ -387,6 +387,7 @@ Result<void> writeDemoBook(QString const& path, std::int64_t now) {
     diary.add("Reminder: caliper on a gauge block", Reminder{"Check the caliper on a gauge block", router.bench.machine,
                                                              DueBy::Days, 90, now - 93LL * 86'400'000});
     diary.set("Work at Long router", info, BookInfo{"Tern & Thole", UnitSystem::Metric, router.setup});
+    if (way) liveOtherwise(diary, *way);
     return diary.done();
 }
 

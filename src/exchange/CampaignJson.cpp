@@ -2,6 +2,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "exchange/CampaignJson.h"
 
+#include "exchange/Walk.h"
+
+#include <cmath>
 #include <nlohmann/json.hpp>
 
 namespace steady::exchange {
@@ -54,6 +57,45 @@ Json toJson(safety::Fault const& fault) {
             {"sign", fault.sign},
             {"precaution", fault.precaution},
             {"unseen", fault.unseen ? Json(fault.unseen) : Json(nullptr)}};
+}
+
+Result<safety::Spreads> spreadsFrom(std::string const& text, std::string const& place) {
+    auto json = parseJson(text, place);
+    if (!json) return Failure(json.error());
+    constexpr shop::bounds::Real half_mm{0, 10}, share{0, 0.9};
+    safety::Spreads made;
+    double plate_rect = 0, plate_sd = 0, kept_rect = 0, kept_sd = 0;
+    std::optional<Error> error;
+    {
+        Walk walk(*json, false, "", error);
+        auto const optional = [&](char const* key, double& value, shop::bounds::Real bounds) {
+            if (json->is_object() && json->contains(key)) walk.field(key, value, bounds);
+        };
+        optional("plate_rect_mm", plate_rect, half_mm);
+        optional("plate_sd_mm", plate_sd, half_mm);
+        optional("kept_rect_mm", kept_rect, half_mm);
+        optional("kept_sd_mm", kept_sd, half_mm);
+        optional("length_rect_mm", made.length_mm, half_mm);
+        optional("stock_rect_mm", made.stock_mm, half_mm);
+        optional("feel_rect_mm", made.feel_mm, half_mm);
+        optional("home_sd_mm", made.home_mm, half_mm);
+        optional("scatter_sd_mm", made.scatter_mm, half_mm);
+        optional("driver_lag_share", made.driver_lag_share, share);
+    }
+    if (error) {
+        error->where = {place};
+        return Failure(*error);
+    }
+    auto const parts = [](double rect, double sd) {
+        std::vector<uncertainty::Contribution> all;
+        if (rect > 0)
+            all.push_back({.name = "stated", .u = rect / std::sqrt(3.0), .shape = uncertainty::Shape::Rectangular});
+        if (sd > 0) all.push_back({.name = "stated", .u = sd});
+        return all;
+    };
+    made.plate = parts(plate_rect, plate_sd);
+    made.kept = parts(kept_rect, kept_sd);
+    return made;
 }
 
 } // namespace steady::exchange

@@ -12,4 +12,9 @@ namespace steady::exchange {
 Json toJson(safety::FaultTable const& table, std::vector<safety::TableStep> const& steps);
 Json toJson(safety::Fault const& fault);
 
+/// How far a shop may be from what its book says, stated by hand: half-widths of what lies anywhere within them
+/// (`_rect_mm` and those without an ending) and standard deviations (`_sd_mm`). What is left out does not differ.
+/// Error: BadJson, BadSchema, with the field.
+Result<safety::Spreads> spreadsFrom(std::string const& text, std::string const& place);
+
 } // namespace steady::exchange

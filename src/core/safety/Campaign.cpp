@@ -26,7 +26,7 @@ public:
     Campaign(Attack const& attack, machine::Loaded const& loaded, CampaignSize const& size, Going const& going)
         : m_attack(attack), m_loaded(loaded), m_size(size), m_going(going) {
         for (auto const& fault : faults())
-            if (fault.touches(attack.aim.kind, attack.believed)) m_faults.push_back(&fault);
+            if (size.faults && fault.touches(attack.aim.kind, attack.believed)) m_faults.push_back(&fault);
         m_worlds = static_cast<std::size_t>(size.worlds);
         m_total = static_cast<std::int64_t>(m_worlds * (m_faults.size() + 1));
     }
@@ -68,7 +68,7 @@ private:
 
     /// The progress of a part, as a share of the whole.
     Going part(std::int64_t before) const {
-        auto const of = before == 0 ? static_cast<std::int64_t>(m_worlds) : m_total - before;
+        auto const of = before == 0 ? static_cast<std::int64_t>(m_worlds) : std::max<std::int64_t>(1, m_total - before);
         return {m_going.stop, [this, before, of](double share) {
                     if (m_going.tell)
                         m_going.tell((static_cast<double>(before) + share * static_cast<double>(of)) /

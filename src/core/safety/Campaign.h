@@ -25,6 +25,7 @@ struct CampaignSize {
     int worlds = 20; ///< drawn once; each fault is put into each of them
     std::uint64_t seed = 1;
     int threads = 1;
+    bool faults = true; ///< otherwise only what the worlds do by themselves
 };
 inline constexpr int most_worlds = 10'000;
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/base/Json.h"
 #include "core/dialects/Bundle.h"
+#include "core/gcode/SubFiles.h"
 #include "core/machine/Run.h"
 
 #include <cmath>
@@ -13,7 +14,15 @@
 extern "C" int LLVMFuzzerTestOneInput(unsigned char const* data, std::size_t size) {
     using namespace steady;
     std::string_view const text(reinterpret_cast<char const*>(data), size);
+    char const* asked = std::getenv("STEADY_FUZZ_DIALECT");
+    std::string const only = asked ? asked : "";
     for (auto const& bundle : dialects::bundles()) {
+        if (!only.empty() && bundle.id() != only) continue;
+        // Subs are called from files as well; here each of them is the text itself.
+        if (!gcode::withSubs(text, bundle.language().grammar, [&](std::string const&) {
+                return Result<std::optional<std::string>>(std::string(text.substr(0, 4000)));
+            }))
+            continue;
         auto const made = machine::load(text, bundle.language());
         Json said = Json::array();
         for (auto const& finding : made.findings) said.push_back(finding.text + finding.remedy);

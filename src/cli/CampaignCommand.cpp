@@ -102,10 +102,14 @@ int campaign(CampaignOptions const& options, Streams streams) {
     std::vector<safety::TableStep> steps; // of a text of other hands nobody knows them
     if (target->attack.text == target->macro.text)
         steps = safety::tableSteps(*table, target->macro, target->attack.text);
-    if (options.json)
-        streams.out << dumpJson(exchange::toJson(*table, steps), 2) << "\n";
-    else
+    if (options.json) {
+        auto json = exchange::toJson(*table, steps);
+        json["within_mm"] = target->attack.aim.tolerance_mm;
+        json["spreads"] = exchange::toJson(target->attack.spreads);
+        streams.out << dumpJson(json, 2) << "\n";
+    } else {
         print(*table, steps, streams.out);
+    }
     return table->good() ? good : judged_bad;
 }
 

@@ -4,7 +4,7 @@
 
 #include "core/dialects/Bundle.h"
 #include "core/machine/World.h"
-#include "core/safety/Faults.h"
+#include "core/safety/Campaign.h"
 #include "exchange/WorldJson.h"
 
 #include <iostream>
@@ -41,9 +41,17 @@ std::function<int()> addWorld(CLI::App& app, Streams streams) {
     std::set<std::string> names;
     for (auto const& known : safety::faults()) names.insert(known.id);
     app.add_option("--fault", *fault, "A fault of the shop to put into it")->check(CLI::IsMember(names));
-    return [options, fault, streams] {
+    auto number = std::make_shared<int>(-1);
+    auto seed = std::make_shared<std::uint64_t>(1);
+    auto* drawn = app.add_option("--case", *number, "The drawn world of that number, as `campaign` names it")
+                      ->check(CLI::Range(0, safety::most_worlds - 1));
+    app.add_option("--seed", *seed, "Of the campaign")->needs(drawn);
+    return [options, fault, number, seed, streams] {
         auto rehearsal = options->rehearse();
         if (!rehearsal) return refuse(rehearsal.error(), streams);
+        if (*number >= 0)
+            rehearsal->world() =
+                safety::drawn(rehearsal->world(), rehearsal->spreads, *seed, static_cast<std::uint64_t>(*number));
         if (auto const* known = safety::faultNamed(*fault)) {
             if (!known->touches(rehearsal->kind, rehearsal->world())) {
                 streams.err << "The fault “" << *fault << "” does not apply to “" << macros::title(rehearsal->kind)

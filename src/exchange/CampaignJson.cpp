@@ -59,6 +59,22 @@ Json toJson(safety::Fault const& fault) {
             {"unseen", fault.unseen ? Json(fault.unseen) : Json(nullptr)}};
 }
 
+Json toJson(safety::Spreads const& spreads) {
+    auto const parts = [](std::vector<uncertainty::Contribution> const& all) {
+        Json list = Json::array();
+        for (auto const& each : all)
+            list.push_back({{"name", each.name},
+                            {"u_mm", each.u * std::abs(each.sensitivity)},
+                            {"shape", uncertainty::word(each.shape)},
+                            {"dof", std::isfinite(each.dof) ? Json(each.dof) : Json(nullptr)}});
+        return list;
+    };
+    return {{"plate", parts(spreads.plate)},       {"kept", parts(spreads.kept)},
+            {"length_rect_mm", spreads.length_mm}, {"stock_rect_mm", spreads.stock_mm},
+            {"feel_rect_mm", spreads.feel_mm},     {"home_sd_mm", spreads.home_mm},
+            {"scatter_sd_mm", spreads.scatter_mm}, {"driver_lag_share", spreads.driver_lag_share}};
+}
+
 Result<safety::Spreads> spreadsFrom(std::string const& text, std::string const& place) {
     auto json = parseJson(text, place);
     if (!json) return Failure(json.error());

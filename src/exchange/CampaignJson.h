@@ -12,6 +12,9 @@ namespace steady::exchange {
 Json toJson(safety::FaultTable const& table, std::vector<safety::TableStep> const& steps);
 Json toJson(safety::Fault const& fault);
 
+/// How far shops were drawn from the book.
+Json toJson(safety::Spreads const& spreads);
+
 /// How far a shop may be from what its book says, stated by hand: half-widths of what lies anywhere within them
 /// (`_rect_mm` and those without an ending) and standard deviations (`_sd_mm`). What is left out does not differ.
 /// Error: BadJson, BadSchema, with the field.

@@ -66,4 +66,49 @@ std::string writePockets(shop::ToolRack const& rack, changer::RackState const& s
     return text;
 }
 
+std::string writeHanging(facts::Reader const& book, shop::ToolRack const& rack) {
+    auto text = csvLine({"pocket", "tool", "seen"});
+    for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
+        auto const& pocket = rack.pockets[i];
+        auto const* tool = book.find(pocket.tool);
+        if (pocket.seen == shop::Seen::Unknown && !tool) continue; // what nobody knows is not told
+        text +=
+            csvLine({std::to_string(rack.number(i)), std::to_string(tool ? tool->number : 0), shop::word(pocket.seen)});
+    }
+    return text;
+}
+
+Result<std::vector<changer::HangsAt>> readHanging(std::string_view text, std::string const& place) {
+    auto const table = readCsv(text, place);
+    if (!table) return Failure(table.error());
+    constexpr std::array<char const*, 2> names{"pocket", "tool"};
+    std::array<std::size_t, 2> columns{0, 1};
+    if (!table->header.empty())
+        for (std::size_t i = 0; i < names.size(); ++i) {
+            auto const found = columnOf(*table, names[i]);
+            if (!found)
+                return fail(Code::Missing, {place}, fmt::format("The column “{}”", names[i]),
+                            "Its header has to name it.");
+            columns[i] = *found;
+        }
+    std::vector<changer::HangsAt> all;
+    for (auto const& row : table->rows) {
+        std::array<int, 2> numbers{};
+        for (std::size_t i = 0; i < names.size(); ++i) {
+            auto const cell = columns[i] < row.cells.size() ? row.cells[columns[i]] : std::string();
+            auto const figure = figureOf(cell);
+            if (!figure) return fail(Code::NotANumber, {place, row.line, 0}, cell);
+            auto const& bounds = i == 0 ? shop::bounds::pocket_number : shop::bounds::tool_number;
+            if (*figure < bounds.least || *figure > bounds.most || *figure != static_cast<int>(*figure))
+                return fail(Code::OutOfRange, {place, row.line, 0}, fmt::format("The {} {}", names[i], cell),
+                            fmt::format("{} to {}", bounds.least, bounds.most));
+            numbers[i] = static_cast<int>(*figure);
+        }
+        if (std::any_of(all.begin(), all.end(), [&](auto const& each) { return each.pocket == numbers[0]; }))
+            return fail(Code::TwoAlike, {place, row.line, 0}, fmt::format("Pocket {}", numbers[0]), "once");
+        all.push_back({numbers[0], numbers[1], row.line});
+    }
+    return all;
+}
+
 } // namespace steady::exchange

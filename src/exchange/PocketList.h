@@ -5,6 +5,7 @@
 // empty cell is an axis that was not taught.
 
 #include "core/changer/Rack.h"
+#include "core/changer/TableText.h"
 #include "exchange/Csv.h"
 
 namespace steady::exchange {
@@ -16,5 +17,10 @@ Result<std::vector<changer::TaughtPocket>> readPockets(std::string_view text, st
 /// Where the calibration pin touches, as each pocket is used, where a holder then sits, and by which figures. It reads
 /// back.
 std::string writePockets(shop::ToolRack const& rack, changer::RackState const& state);
+
+/// What hangs where: pocket, tool, seen; a tool of 0 is an empty pocket. It reads back.
+std::string writeHanging(facts::Reader const& book, shop::ToolRack const& rack);
+/// By the columns pocket and tool, or the first two. Error: as readPockets.
+Result<std::vector<changer::HangsAt>> readHanging(std::string_view text, std::string const& place);
 
 } // namespace steady::exchange

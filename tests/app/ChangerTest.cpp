@@ -388,6 +388,89 @@ private Q_SLOTS:
                      qPrintable(drive.judgement()));
         QVERIFY2(drive.judgement().contains(u"A call of tool 1, 2, 4 must not run."_s), qPrintable(drive.judgement()));
     }
+    /// What the control's own text says hangs there, a cutter changed in its pocket, and moments of changes; all of it
+    /// is in the book when the program is killed.
+    void aTableReadBackAndAHistory() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("changer.section.table");
+        auto* pasted = drive.find<QPlainTextEdit>("changer.table_text");
+        pasted->setPlainText(u"pocket,tool\n1,1\n3,4\n9,2\n"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"There is no pocket 9"_s), qPrintable(drive.judgement()));
+        QVERIFY(drive.judgement().contains(u"Pocket 3: tool 4 in the text, nothing in the book."_s));
+        drive.click("changer.take_table");
+        QVERIFY(!rack(drive).pockets[2].tool); // not by half
+        drive.type("changer.table_pattern", u"P{{pocket}}"_s);
+        QVERIFY2(drive.hintOf("changer.table_pattern").contains(u"tool"_s),
+                 qPrintable(drive.hintOf("changer.table_pattern")));
+        drive.type("changer.table_pattern", u"P[{{pocket}}] = {{tool}}"_s);
+        pasted->setPlainText(u"(table of the control)\nP[3]=4\nP[4] = 0\n"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Pocket 4: nothing in the text, tool 4 in the book. Line 3."_s),
+                     qPrintable(drive.judgement()));
+        drive.click("changer.take_table");
+        QTRY_VERIFY(rack(drive).pockets[2].tool && !rack(drive).pockets[3].tool);
+        QCOMPARE(rack(drive).pockets[2].seen, shop::Seen::Believed);
+        drive.prompter.path = drive.folder.filePath(u"pockets.csv"_s);
+        drive.click("changer.save_table");
+        QVERIFY(test::readAll(drive.prompter.path).contains("3,4,believed"));
+
+        auto* hanging = drive.find<app::RowsView>("changer.hanging");
+        press(hanging, Qt::Key_Home, drive);
+        drive.click("changer.cutter");
+        QTRY_COMPARE(drive.book().all<shop::Event>().rbegin()->second->what, shop::Happening::Regripped);
+        QCOMPARE(drive.book().find(drive.book().all<shop::Event>().rbegin()->second->assembly)->number, 1);
+
+        drive.click("changer.section.history");
+        QVERIFY2(drive.judgement().startsWith(u"Nothing has been written down yet."_s), qPrintable(drive.judgement()));
+        drive.type("history.seconds", u"soon"_s);
+        QVERIFY(drive.hintOf("history.seconds").contains(u"soon"_s));
+        for (auto const* seconds : {"0,60", "0.62", "0.64", "0.66", "0.68", "0.70"})
+            drive.type("history.seconds", QString::fromLatin1(seconds));
+        QTRY_VERIFY2(drive.judgement().startsWith(u"Until the clamp opens it takes longer and longer."_s),
+                     qPrintable(drive.judgement()));
+        QVERIFY(drive.judgement().contains(u"is reached after 65 more"_s)); // (2 − 0.70) / 0.02
+        drive.choose("history.moment", u"a holder is drawn in"_s);
+        drive.choose("history.cause", u"chip between cone and holder"_s);
+        drive.click("history.alarm");
+        QTRY_VERIFY2(drive.judgement().contains(u"chip between cone and holder: found 1 time"_s),
+                     qPrintable(drive.judgement()));
+        // Killed here, the next start finds it: what a copy of its files holds.
+        auto const copy = drive.folder.filePath(u"after.pinbook"_s);
+        QVERIFY(QFile::copy(drive.book_path, copy));
+        for (auto const* ending : {"-wal", "-shm"})
+            QFile::copy(drive.book_path + QLatin1String(ending), copy + QLatin1String(ending));
+        FixedClock const clock(0);
+        auto const found = store::Session::open(copy, clock, "after");
+        QVERIFY(found);
+        QCOMPARE((*found)->book().all<shop::ChangeRecord>().size(), std::size_t(7));
+        QVERIFY((*found)->book().all<shop::ToolRack>().rbegin()->second->pockets[2].tool);
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_COMPARE(drive.book().all<shop::ChangeRecord>().size(), std::size_t(6));
+    }
+    /// An arm that was stopped half-way: what it holds is asked, and a pocket is chosen by a click on the ring.
+    void anArmThatHoldsATool() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("changer.section.carousel");
+        drive.click("carousel.add");
+        QVERIFY(!drive.find("carousel.in_arm")->isVisibleTo(drive.window.get()));
+        drive.choose("carousel.arm", u"by an arm, both at once"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"What the arm holds is unknown."_s), qPrintable(drive.judgement()));
+        drive.choose("carousel.in_arm", u"2  6 mm up-cut"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Tool 2 is in the arm. A change was broken off."_s),
+                     qPrintable(drive.judgement()));
+        auto* ring = drive.find("changer.ring");
+        // Twelve pockets, the first at the top: the fourth stands to the right of the middle.
+        double const out = std::min(ring->width(), ring->height()) / 2.0 - 46 * drive.look.ink().scale - 25;
+        QTest::mouseClick(ring, Qt::LeftButton, {}, {static_cast<int>(ring->width() / 2.0 + out), ring->height() / 2});
+        drive.settle();
+        drive.choose("carousel.tool", u"2  6 mm up-cut"_s);
+        QTRY_VERIFY(drive.book().all<shop::Carousel>().begin()->second->places[3].tool);
+        QVERIFY2(drive.judgement().contains(u"Tool 2 is in the arm, and elsewhere as well."_s),
+                 qPrintable(drive.judgement()));
+        drive.choose("carousel.in_arm", u"nothing"_s);
+        QTRY_VERIFY2(!drive.judgement().contains(u"is in the arm"_s), qPrintable(drive.judgement()));
+    }
 };
 
 STEADY_TEST(ChangerTest);

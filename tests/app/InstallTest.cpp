@@ -351,6 +351,44 @@ private Q_SLOTS:
         drive.settle();
         QVERIFY(!drive.notice().isEmpty());
     }
+    /// A breakaway: the inputs decoded, the steps in their order, and no “done” while one is open.
+    void aLostReferenceStepByStep() {
+        Driver drive;
+        drive.key(Qt::Key_1, Qt::ControlModifier);
+        drive.click("machine.section.reference");
+        QVERIFY(!drive.find("machine.reference.done")->isEnabled()); // without a block there is no way back
+        drive.type("machine.block", u"3"_s);
+        drive.type("machine.reference", u"14"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"From the block to the reference: +11.000 mm."_s),
+                     qPrintable(drive.judgement()));
+        drive.type("machine.reference.bits", u"upper limit"_s);
+        QVERIFY2(drive.hintOf("machine.reference.bits").contains(u"upper limit"_s),
+                 qPrintable(drive.hintOf("machine.reference.bits")));
+        drive.type("machine.reference.bits", u"5 upper limit: jog down; 2 lower limit: jog up"_s);
+        drive.type("machine.reference.inputs", u"0x20"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Bit 5 is on: upper limit; jog down."_s),
+                     qPrintable(drive.judgement()));
+        drive.choose("machine.reference.readout", u"inches"_s);
+        auto* steps = drive.find<app::RowsView>("machine.reference.steps");
+        QTRY_VERIFY2(steps->row(9).text.contains(u"go +0.4331 in"_s), qPrintable(steps->row(9).text)); // 11 mm
+        QVERIFY2(steps->row(8).text.contains(u"to be 3.000 mm"_s), qPrintable(steps->row(8).text));
+        for (int i = 0; i < steps->count() - 1; ++i) drive.click("machine.reference.done");
+        QTRY_VERIFY2(drive.judgement().contains(u"Not done: 1 of 16 steps are open."_s), qPrintable(drive.judgement()));
+        drive.type("machine.block_again", u"14"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"The block reads +11.000 mm off."_s), qPrintable(drive.judgement()));
+        QVERIFY(!drive.find("machine.reference.tell")->isEnabled());
+        drive.click("machine.reference.done");
+        QVERIFY(!drive.find("machine.reference.tell")->isEnabled()); // all steps, and the block says no
+        drive.type("machine.block_again", u"3.004"_s);
+        QTRY_VERIFY(drive.find("machine.reference.tell")->isEnabled());
+        drive.click("machine.reference.back");
+        QTRY_VERIFY(!drive.find("machine.reference.tell")->isEnabled());
+        drive.click("machine.reference.done");
+        drive.click("machine.reference.tell");
+        QTRY_COMPARE(drive.book().all<shop::Event>().rbegin()->second->what, shop::Happening::ReferenceSet);
+        drive.click("machine.reference.anew");
+        QTRY_VERIFY(!drive.book().all<shop::ZeroSetup>().begin()->second->gauge.again_mm);
+    }
 };
 
 STEADY_TEST(InstallTest);

@@ -55,6 +55,27 @@ private Q_SLOTS:
         drive.choose("macro.fault", u"The plate was never laid down"_s);
         drive.key(Qt::Key_F5);
         QVERIFY2(drive.judgement().contains(u"stopped"_s, Qt::CaseInsensitive), qPrintable(drive.judgement()));
+        // A sender that works out sums: told how it writes, and saved for it.
+        drive.key(Qt::Key_8, Qt::ControlModifier);
+        drive.choose("macro.fault", u"Nothing"_s);
+        drive.click("macro.section.send");
+        QVERIFY(!drive.find("macro.sender.save")->isEnabled());
+        drive.type("sender-report", u"keep {{name}}"_s);
+        QVERIFY2(drive.hintOf("sender-report").contains(u"axis"_s), qPrintable(drive.hintOf("sender-report")));
+        drive.type("sender-report", u"%{{name}} = probe {{axis}}"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Not yet for a sender that works out sums."_s),
+                     qPrintable(drive.judgement()));
+        for (auto const& [field, words] : {std::pair{"sender-value", u"%{{name}}"_s},
+                                           {"sender-sum", u"[{{sum}}]"_s},
+                                           {"sender-check", u"assert {{low}} < {{sum}} < {{high}}"_s},
+                                           {"sender-wait", u"M0 {{words}}"_s}})
+            drive.type(field, words);
+        QTRY_VERIFY(drive.find("macro.sender.save")->isEnabled());
+        drive.prompter.path = drive.folder.filePath(u"sender.txt"_s);
+        drive.click("macro.sender.save");
+        auto const saved = test::readAll(drive.prompter.path);
+        QVERIFY(saved.contains("%z1 = probe Z") && saved.contains("Z[") && !saved.contains("SEGMENT"));
+        drive.click("macro.section.run");
         // What it cannot carry is said, and comes back with the other control.
         drive.choose("macro.kind", u"Trim zero"_s);
         drive.type("macro.trim", u"0.1"_s);
@@ -64,6 +85,39 @@ private Q_SLOTS:
         drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Plate zero"_s);
         QTRY_VERIFY(shown().contains(u"#5070"_s));
+    }
+    /// A text of other hands, from a file; the sub that it calls stands in a file beside it.
+    void aTextFromAFileWithItsSubs() {
+        Driver drive(Driver::Start::Empty);
+        bringOddThings(drive);
+        drive.key(Qt::Key_8, Qt::ControlModifier);
+        drive.choose("macro.kind", u"Keep a place"_s);
+        drive.type("macro.place.number", u"4"_s); // there are three
+        QVERIFY2(drive.hintOf("macro.place.number").contains(u"1 to 3"_s),
+                 qPrintable(drive.hintOf("macro.place.number")));
+        drive.type("macro.place.number", u"3"_s);
+        drive.key(Qt::Key_F5);
+        QVERIFY2(drive.judgement().startsWith(u"The place is kept."_s), qPrintable(drive.judgement()));
+        drive.choose("macro.kind", u"Plate zero"_s);
+        auto const put = [&](char const* name, QByteArray const& text) {
+            QFile file(drive.folder.filePath(QLatin1String(name)));
+            QVERIFY(file.open(QIODevice::WriteOnly));
+            file.write(text);
+        };
+        put("main.ngc", "G21 G90\no<Touch> call [25]\nM2\n");
+        put("touch.ngc", "(a sub)\no<touch> sub\nG38.2 Z[0 - #1] F60\no<touch> endsub\nM2\n");
+        drive.prompter.path = drive.folder.filePath(u"main.ngc"_s);
+        drive.click("macro.read");
+        drive.settle();
+        auto const shown = drive.macros()->editor()->text();
+        QVERIFY2(shown.contains(u"G38.2 Z[0 - #1] F60"_s), qPrintable(shown));
+        QCOMPARE(shown.count(u"M2"_s), 1);
+        drive.key(Qt::Key_F5);
+        QVERIFY2(drive.judgement().startsWith(u"No zero was set."_s), qPrintable(drive.judgement()));
+        drive.prompter.path = drive.folder.filePath(u"nowhere.ngc"_s);
+        drive.click("macro.read");
+        drive.settle();
+        QVERIFY(!drive.notice().isEmpty());
     }
     void oddThingsAreServedAndNotScolded() {
         Driver drive(Driver::Start::Empty);

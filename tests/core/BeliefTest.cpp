@@ -5,6 +5,7 @@
 
 #include "core/zeroing/BoardZero.h"
 #include "core/zeroing/Lengths.h"
+#include "core/zeroing/Rereference.h"
 #include "core/zeroing/Slips.h"
 
 using namespace steady;

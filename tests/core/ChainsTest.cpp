@@ -12,6 +12,7 @@
 #include "core/zeroing/Link.h"
 #include "core/zeroing/LinkJudgements.h"
 #include "core/zeroing/Methods.h"
+#include "core/zeroing/Rereference.h"
 #include "core/zeroing/Slips.h"
 
 using namespace steady;

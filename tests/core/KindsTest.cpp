@@ -85,7 +85,7 @@ private Q_SLOTS:
             QVERIFY(back && std::get<T>(*back) == value);
             ++kinds;
         });
-        QCOMPARE(kinds, 32);
+        QCOMPARE(kinds, 33);
     }
     void referencesOfANewKindAreChecked() {
         BookOf<WithOneMore> book;

@@ -120,6 +120,31 @@ private Q_SLOTS:
                 if (result.told_tool) QCOMPARE(*result.told_tool, fetched);
             }
     }
+    /// The first runs: the same ways, 150 mm higher, and the clamp left alone; at the end everything hangs as before.
+    void liftedItOnlyShowsTheWays() {
+        for (auto const* dialect : controls) {
+            auto shop = shopOn(dialect, true);
+            auto rise = [&](double by_mm) {
+                shop.changeSetup([&](shop::ZeroSetup& s) { s.change.lifted_mm = by_mm; });
+            };
+            rise(20);
+            auto const made = safety::rehearse(shop.reader(), shop.setup(), Kind::RackChange);
+            QVERIFY2(made, made ? "" : describe(made.error()).c_str());
+            QVERIFY(made->macro.text.find("LIFTED") != std::string::npos);
+            machine::Trace trace;
+            auto const result = ran(*made, made->world(), &trace);
+            QVERIFY2(safety::classify(result, *made) == safety::RunClass::Right, result.message.c_str());
+            double lowest_mm = 1e9;
+            for (auto const& step : trace) lowest_mm = std::min(lowest_mm, step.record.to_mm[2]);
+            // Fork 2 sits at high − 54.6 − 0.07 − 11.5, taken 0.2 above that.
+            double const seat_mm = shop.book.find(shop.machine)->axes[2].high_mm - 66.17;
+            QVERIFY2(test::near(lowest_mm, seat_mm + 20.2, 0.002), std::to_string(lowest_mm - seat_mm).c_str());
+            QVERIFY(result.rack->pockets == made->world().rack->pockets && !result.rack->is_open);
+            QCOMPARE(result.rack->in_spindle, 0);
+            rise(500);
+            QCOMPARE(safety::rehearse(shop.reader(), shop.setup(), Kind::RackChange).error().code, Code::NotInTravel);
+        }
+    }
     /// Nobody is told to jog up while a holder may sit in a fork.
     void noTextSaysJogUp() {
         for (auto const* dialect : controls) {

@@ -16,6 +16,7 @@
 #include "core/zeroing/Lengths.h"
 #include "core/zeroing/LinkJudgements.h"
 #include "core/zeroing/Methods.h"
+#include "core/zeroing/Rereference.h"
 #include "core/zeroing/Slips.h"
 
 using namespace steady;

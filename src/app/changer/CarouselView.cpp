@@ -39,6 +39,13 @@ CarouselView::CarouselView(Desk& desk, QWidget* parent) : QWidget(parent), m_des
         page->addWidget(each);
         connect(each->box(), &QComboBox::activated, this, &CarouselView::keepPlace);
     }
+    m_arm = new Choice(u"carousel.in_arm"_s, u"In the arm is"_s, desk.look());
+    m_arm_seen = new Choice(u"carousel.arm_seen"_s, u"And that of the arm is"_s, desk.look());
+    m_arm_seen->box()->addItems({u"not known"_s, u"believed, not seen since"_s, u"seen"_s});
+    for (auto* each : {m_arm, m_arm_seen}) {
+        page->addWidget(each);
+        connect(each->box(), &QComboBox::activated, this, &CarouselView::keepArm);
+    }
     m_tools = new Field(u"carousel.tools"_s, u"Tools of a job, in its order"_s, desk.look());
     m_tools->onAccept([this](QString const& typed) -> Result<void> {
         std::vector<int> job;
@@ -145,6 +152,52 @@ void CarouselView::keepPlace() {
                                                             tool ? fmt::format("tool {}", tool->number) : "empty")));
 }
 
+void CarouselView::keepArm() {
+    auto changed = carousel();
+    if (!m_id) return;
+    auto const before = changed.in_arm;
+    changed.in_arm = chosenIn<shop::Assembly>(*m_arm->box(), m_arm->box()->currentIndex());
+    changed.arm_seen =
+        changed.in_arm != before ? shop::Seen::Known : static_cast<shop::Seen>(m_arm_seen->box()->currentIndex());
+    auto const* tool = m_desk.book().find(changed.in_arm);
+    (void)m_desk.report(
+        put(std::move(changed), fmt::format("Arm: {}", tool ? fmt::format("tool {}", tool->number) : "empty")));
+}
+
+paper::RingPicture CarouselView::ring() const {
+    paper::RingPicture made;
+    auto const shown = carousel();
+    if (!m_id) return made;
+    made.at = shown.at - 1;
+    made.chosen = m_place;
+    for (std::size_t i = 0; i < shown.places.size(); ++i) {
+        auto const& place = shown.places[i];
+        auto const* tool = m_desk.book().find(place.tool);
+        paper::RingPlace each;
+        each.kept_empty = !tool && changer::reserved(m_desk.book(), shown, i);
+        each.known = place.seen == shop::Seen::Known;
+        if (tool)
+            each.tool = QString::number(tool->number);
+        else if (place.seen == shop::Seen::Unknown)
+            each.tool = u"?"_s;
+        each.wide = tool && shown.widest_mm && std::max(tool->diameter_mm, tool->largest_mm) > *shown.widest_mm;
+        made.places.push_back(std::move(each));
+    }
+    return made;
+}
+
+void CarouselView::paint(Picture& picture) const {
+    auto const shown = ring();
+    picture.show(
+        [shown](QPainter& p, QRectF const& area, paper::Ink const& ink) { paper::paintRing(p, area, shown, ink); },
+        shown.places.empty() ? u"No carousel yet."_s
+                             : u"%1 pockets, pocket %2 at the spindle."_s.arg(shown.places.size()).arg(shown.at + 1));
+}
+
+std::optional<int> CarouselView::placeAt(QPointF at, QRectF const& area) const {
+    return paper::ringPlaceAt(area, ring().places.size(), at, m_desk.look().ink());
+}
+
 void CarouselView::refresh() {
     auto const ids = changer::carouselsOf(m_desk.book(), m_desk.setup().place.machine);
     auto const id = ids.empty() ? Id<Carousel>{} : ids.front();
@@ -173,7 +226,15 @@ void CarouselView::refresh() {
         if (each == place.tool) tools.setCurrentIndex(tools.count() - 1);
     }
     m_seen->box()->setCurrentIndex(static_cast<int>(place.seen));
-    for (auto* each : {m_tool, m_seen}) each->setEnabled(writable);
+    auto& held = *m_arm->box();
+    held.clear();
+    for (int i = 0; i < tools.count(); ++i) {
+        held.addItem(tools.itemText(i), tools.itemData(i));
+        if (tools.itemData(i).toLongLong() == shown.in_arm.value) held.setCurrentIndex(i);
+    }
+    m_arm_seen->box()->setCurrentIndex(static_cast<int>(shown.arm_seen));
+    for (auto* each : {m_tool, m_seen, m_arm, m_arm_seen}) each->setEnabled(writable);
+    for (auto* each : {m_arm, m_arm_seen}) each->setVisible(shown.arm);
 }
 
 std::vector<Row> CarouselView::rows() const {

@@ -7,8 +7,10 @@
 #include "app/shell/Form.h"
 #include "app/widgets/Choice.h"
 #include "app/widgets/Field.h"
+#include "app/widgets/Picture.h"
 #include "app/widgets/Rows.h"
 #include "core/changer/CarouselTable.h"
+#include "paper/RingPainter.h"
 
 #include <QPushButton>
 
@@ -23,6 +25,10 @@ public:
     std::vector<zeroing::Judgement> judged() const;
     /// A row a pocket, for the picture's zone.
     std::vector<Row> rows() const;
+    /// The ring, seen from above.
+    void paint(Picture& picture) const;
+    /// Which pocket is painted there, from 0.
+    std::optional<int> placeAt(QPointF at, QRectF const& area) const;
     int chosen() const { return m_place; }
     void choose(int place);
 
@@ -35,6 +41,8 @@ private:
     void add();
     Result<void> resize(int places);
     void keepPlace();
+    void keepArm();
+    paper::RingPicture ring() const;
 
     Desk& m_desk;
     Id<shop::Carousel> m_id;
@@ -44,7 +52,7 @@ private:
     QWidget* m_box;
     std::unique_ptr<Form<shop::Carousel>> m_form;
     Field *m_count, *m_tools;
-    Choice *m_tool, *m_seen;
+    Choice *m_tool, *m_seen, *m_arm, *m_arm_seen;
 };
 
 } // namespace steady::app

@@ -285,6 +285,7 @@ void ChangerStation::buildTable(QVBoxLayout* page) {
     connect(m_seen->box(), &QComboBox::activated, this, keep);
     page->addWidget(m_tool);
     page->addWidget(m_seen);
+    buildTableText(page);
 }
 
 void ChangerStation::showTable() {
@@ -312,6 +313,13 @@ void ChangerStation::showTable() {
     bool const there = m_rack && at < shown.pockets.size();
     m_tool->setVisible(there);
     m_seen->setVisible(there);
+    bool const writable = m_rack && desk().session().writable();
+    m_cutter->setEnabled(writable && there && desk().book().find(shown.pockets[at].tool));
+    m_save_table->setEnabled(static_cast<bool>(m_rack));
+    m_table_pattern->show(text(tablePattern()), {}, u"empty: a list, pocket and tool"_s);
+    m_table_pattern->setWritable(writable);
+    auto const pasted = pastedTable();
+    m_take_table->setEnabled(writable && pasted && *pasted);
     if (!there) return;
     auto& tools = *m_tool->box();
     tools.clear();

@@ -3,6 +3,7 @@
 #include "app/changer/ChangerStation.h"
 
 #include "app/changer/CarouselView.h"
+#include "app/changer/HistoryView.h"
 #include "app/changer/RecoverView.h"
 #include "app/changer/TeachSheet.h"
 #include "core/base/Words.h"
@@ -39,6 +40,7 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"change"_s, u"Change"_s, &ChangerStation::buildChange, &ChangerStation::showChange);
     addSection(u"prove"_s, u"Prove"_s, &ChangerStation::buildProve, &ChangerStation::showProve);
     addSection(u"recover"_s, u"Recover"_s, &ChangerStation::buildRecover, &ChangerStation::showRecover);
+    addSection(u"history"_s, u"History"_s, &ChangerStation::buildHistory, &ChangerStation::showHistory);
     addSection(u"carousel"_s, u"Carousel"_s, &ChangerStation::buildCarousel, &ChangerStation::showCarousel);
     entry()->addWidget(m_sections);
     entry()->addStretch();
@@ -60,7 +62,13 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
         m_pocket = static_cast<int>(m_sheet->pocket());
         refresh();
     });
+    m_ring = new Picture(desk.look(), u"changer.ring"_s, u"Carousel from above"_s);
+    m_ring->setMinimumHeight(desk.look().px(260));
+    m_ring->on_point = [this](QPointF at, QRectF const& area) {
+        if (auto const place = m_carousel ? m_carousel->placeAt(at, area) : std::nullopt) m_carousel->choose(*place);
+    };
     picture()->addWidget(m_picture, 1);
+    picture()->addWidget(m_ring, 1);
     picture()->addWidget(m_sheet, 1);
     m_steps = new RowsView(u"changer.steps"_s, u"The fewest calls that use every pocket"_s, desk.look());
     picture()->addWidget(m_steps, 1);
@@ -102,14 +110,17 @@ void ChangerStation::showZones() {
     m_sheet->setVisible(teaching);
     m_steps->setVisible(m_rack && section == u"prove"_s);
     bool const changing = section == u"change"_s, recovering = section == u"recover"_s;
-    bool const turning = section == u"carousel"_s;
+    bool const turning = section == u"carousel"_s, looking_back = section == u"history"_s;
     m_picture->setVisible(!turning);
-    m_list_of_steps->setVisible(turning || (m_rack && (changing || recovering)));
+    m_ring->setVisible(turning);
+    if (turning && m_carousel) m_carousel->paint(*m_ring);
+    m_list_of_steps->setVisible(turning || (m_rack && (changing || recovering || looking_back)));
     if (m_list_of_steps->isVisibleTo(this)) {
         QSignalBlocker const quiet(m_list_of_steps);
-        m_list_of_steps->show(turning    ? m_carousel ? m_carousel->rows() : std::vector<Row>{}
-                                 : changing ? changeRows()
-                                         : recoveryRows());
+        m_list_of_steps->show(turning        ? m_carousel ? m_carousel->rows() : std::vector<Row>{}
+                                     : changing ? changeRows()
+                              : looking_back ? m_history ? m_history->rows() : std::vector<Row>{}
+                                             : recoveryRows());
         if (turning && m_carousel) m_list_of_steps->choose(m_carousel->chosen());
     }
     m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
@@ -244,7 +255,10 @@ void ChangerStation::judge() {
                             : "Type the travel of the machine first (Machine): what is taught are its coordinates.",
                         {}});
     } else if (m_sections->current() == u"table"_s) {
-        said = judgedTable();
+        said = judgedTableText();
+        for (auto& each : judgedTable()) said.push_back(std::move(each));
+    } else if (m_sections->current() == u"history"_s) {
+        if (m_history) said = m_history->judged();
     } else if (m_sections->current() == u"change"_s) {
         said = judgedChange();
     } else if (m_sections->current() == u"recover"_s) {

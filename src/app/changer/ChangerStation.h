@@ -8,6 +8,7 @@
 #include "app/widgets/Rows.h"
 #include "core/changer/Proving.h"
 #include "core/changer/Rack.h"
+#include "core/changer/TableText.h"
 #include "core/macros/ChangeSteps.h"
 
 #include <QPlainTextEdit>
@@ -16,6 +17,7 @@
 namespace steady::app {
 
 class CarouselView;
+class HistoryView;
 class RecoverView;
 class TeachSheet;
 
@@ -35,6 +37,8 @@ private:
     void buildChange(QVBoxLayout* page);
     void buildRecover(QVBoxLayout* page);
     void buildCarousel(QVBoxLayout* page);
+    void buildHistory(QVBoxLayout* page);
+    void buildTableText(QVBoxLayout* page);
     void showRack();
     void showTeach();
     void showPockets();
@@ -43,6 +47,7 @@ private:
     void showChange();
     void showRecover();
     void showCarousel();
+    void showHistory();
     Result<std::vector<macros::ChangeStep>> changeSteps() const;
     std::vector<Row> changeRows() const;
     std::vector<Row> recoveryRows() const;
@@ -58,6 +63,13 @@ private:
     void draw();
     void judge();
     std::vector<zeroing::Judgement> judgedTable() const;
+    /// What the pasted text has, by the pattern or as a list; none: nothing was pasted.
+    std::optional<Result<std::vector<changer::HangsAt>>> pastedTable() const;
+    std::vector<zeroing::Judgement> judgedTableText() const;
+    std::string tablePattern() const;
+    void takeTable();
+    void saveTable();
+    void cutterChanged();
 
     shop::ToolRack rack() const; ///< the one shown; otherwise what a first one would be
     changer::RackState state() const;
@@ -87,9 +99,13 @@ private:
     Choice* m_fetched = nullptr;
     RecoverView* m_recover = nullptr;
     CarouselView* m_carousel = nullptr;
+    HistoryView* m_history = nullptr;
+    QPlainTextEdit* m_table_text = nullptr;
+    Field* m_table_pattern = nullptr;
+    QPushButton *m_take_table = nullptr, *m_save_table = nullptr, *m_cutter = nullptr;
     RowsView *m_counts = nullptr, *m_steps, *m_list_of_steps;
     QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr, *m_done = nullptr;
-    Picture* m_picture;
+    Picture *m_picture, *m_ring;
     TeachSheet* m_sheet;
 };
 

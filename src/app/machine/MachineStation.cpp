@@ -3,6 +3,7 @@
 #include "app/machine/MachineStation.h"
 
 #include "app/machine/MechanicsView.h"
+#include "app/machine/ReferenceView.h"
 #include "app/machine/ScaleView.h"
 #include "app/machine/SizesView.h"
 #include "core/advice/MachineAdvice.h"
@@ -11,7 +12,7 @@
 #include "core/install/PartSizes.h"
 #include "core/install/Tram.h"
 #include "core/upkeep/Record.h"
-#include "core/zeroing/Lengths.h"
+#include "core/zeroing/Rereference.h"
 #include "core/zeroing/SetterHeight.h"
 #include "exchange/WholeFile.h"
 #include "paper/HeadPainter.h"
@@ -78,6 +79,12 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
         page->addWidget(view);
         return [view] { view->refresh(); };
     });
+    m_steps = new RowsView(u"machine.reference.steps"_s, u"The steps, in their order"_s, desk.look());
+    m_sections->add(u"reference"_s, u"Reference"_s, [this](QVBoxLayout* page) -> Sections::Show {
+        auto* view = new ReferenceView(this->desk(), m_steps);
+        page->addWidget(view);
+        return [view] { view->refresh(); };
+    });
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"machine.picture"_s, u"Envelope, machine coordinates"_s);
@@ -87,7 +94,7 @@ MachineStation::MachineStation(Desk& desk, StationName called, QWidget* parent)
     m_head = new Picture(desk.look(), u"machine.head.picture"_s, u"What comes down around the tool, to scale"_s);
     m_parts = new Picture(desk.look(), u"machine.sizes.picture"_s, u"Parts: how far each is off, over its size"_s);
     for (QWidget* each :
-         std::initializer_list<QWidget*>{m_picture, m_homing, m_input, m_head, m_scale, m_parts, m_record})
+         std::initializer_list<QWidget*>{m_picture, m_homing, m_input, m_head, m_scale, m_parts, m_record, m_steps})
         picture()->addWidget(each, 1);
     connect(m_sections, &Sections::opened, this, &MachineStation::showPictures);
     refresh();
@@ -193,25 +200,7 @@ void MachineStation::buildHoming(QVBoxLayout* page) {
                                "before counts no more. A plain re-home changes nothing."_s);
     connect(m_home_changed, &QPushButton::clicked, this, &MachineStation::homeChanged);
     page->addWidget(m_home_changed);
-    auto block = std::make_unique<Form<ZeroSetup>>(
-        desk(), page, [this] { return desk().setup(); },
-        [this](ZeroSetup setup, std::string what) { return desk().commitSetup(setup, std::move(what)); },
-        [] { return true; });
     f.note("After a new switch, pull-off, homing direction or frame. Not after a plain re-home.");
-    block->heading("Reference lost: with a gauge block");
-    block->row(2);
-    block->length(
-        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge.block_mm; });
-    block->length(
-        "machine.reference", "Reference above it", any_length,
-        [](ZeroSetup & s) -> auto& { return s.gauge.reference_mm; });
-    block->choice(
-        "machine.block_by", "Afterwards the block is", {"measured again", "felt: the same slip fit"},
-        [](ZeroSetup & s) -> auto& { return s.gauge.by_feel; });
-    block->length(
-        "machine.block_again", "The block, measured again", {0, 600},
-        [](ZeroSetup & s) -> auto& { return s.gauge.again_mm; }, "afterwards");
-    m_forms.push_back(std::move(block));
 }
 
 void MachineStation::buildInput(QVBoxLayout* page) {
@@ -456,7 +445,10 @@ std::vector<zeroing::Judgement> MachineStation::judged() const {
     if (section == u"sizes"_s && m_sizes)
         return install::partJudgements(m_sizes->check(), axisLength_mm(m_sizes->check().axis), desk().units());
     if (section == u"mechanics"_s) return install::mechanicsJudgements(book, desk().setup());
-    auto said = zeroing::gaugeBlockJudgements(book, desk().setup());
+    if (section == u"reference"_s) return zeroing::gaugeBlockJudgements(book, desk().setup());
+    std::vector<zeroing::Judgement> said; // a reference that is being set again is not forgotten elsewhere
+    if (auto const& setup = desk().setup(); !setup.gauge.done.empty() && !zeroing::isRereferenced(book, setup))
+        said = zeroing::gaugeBlockJudgements(book, setup);
     auto const more = advice::machineJudgements(book, desk().setup());
     said.insert(said.end(), more.begin(), more.end());
     return said;
@@ -472,8 +464,9 @@ void MachineStation::showPictures() {
     m_parts->setVisible(sizes);
     m_head->setVisible(section == u"head"_s);
     m_record->setVisible(mechanics);
+    m_steps->setVisible(section == u"reference"_s);
     m_picture->setVisible(section != u"homing"_s && section != u"input"_s && section != u"head"_s && !scale &&
-                          !mechanics && !sizes);
+                          !mechanics && !sizes && section != u"reference"_s);
     if (scale && m_scales) {
         auto const check = m_scales->check();
         paper::ScalePicture shown{check.moves, {}, check.error_mm, desk().units()};

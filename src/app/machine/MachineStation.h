@@ -46,7 +46,7 @@ private:
     QPushButton *m_home_changed = nullptr, *m_another = nullptr,
                 *m_bench = nullptr; ///< of sections that may not be made yet
     Picture *m_picture, *m_homing, *m_input, *m_head, *m_scale, *m_parts;
-    RowsView* m_record;            ///< of looks at the mechanics
+    RowsView *m_record, *m_steps;  ///< of looks at the mechanics; to set a lost reference again
     ScaleView* m_scales = nullptr; ///< once its section was opened
     SizesView* m_sizes = nullptr;  ///< the same
 };

@@ -60,6 +60,14 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
     change->length(
         "macro.change_y", "and at Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.change.y_mm; },
         "machine coordinates");
+    change->only([this] { return macros::of(m_kind).asks == macros::Asks::Change; });
+    change->choice(
+        "macro.change_by", "The clamp is opened", {"with a wrench, or a nut", "by a button at the spindle"},
+        [](shop::ZeroSetup & s) -> auto& { return s.change.by_button; });
+    change->only([this] { return macros::of(m_kind).asks == macros::Asks::Fetch; });
+    change->length(
+        "macro.change_lifted", "Lifted by, for the first runs", {1, 1000},
+        [](shop::ZeroSetup & s) -> auto& { return s.change.lifted_mm; }, "empty: for good, and the clamp opens");
     buildSide(form(m_side_box, "The side"));
     auto* place = form(m_place_box, "The place");
     place->number(

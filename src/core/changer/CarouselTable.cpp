@@ -142,6 +142,23 @@ std::vector<zeroing::Judgement> judgeCarousel(facts::Reader const& book, shop::Z
                          "can.",
                          count - 1, (count - 1) * carousel.place_s),
              {}});
+    if (carousel.arm && carousel.arm_seen == shop::Seen::Unknown)
+        said.push_back(
+            {Severity::Attention,
+             "What the arm holds is unknown.",
+             "Look, without reaching in, and say so: an arm that turns with a holder in it meets the next one.",
+             {}});
+    if (auto const* held = carousel.arm ? book.find(carousel.in_arm) : nullptr) {
+        bool elsewhere = carousel.in_arm == setup.place.assembly;
+        for (auto const& place : carousel.places) elsewhere = elsewhere || place.tool == carousel.in_arm;
+        said.push_back({Severity::Bad,
+                        elsewhere ? fmt::format("Tool {} is in the arm, and elsewhere as well.", held->number)
+                                  : fmt::format("Tool {} is in the arm.", held->number),
+                        elsewhere ? "One of the two is not so: look, and say which."
+                                  : "A change was broken off. Nothing is called before the arm is empty: support the "
+                                    "holder, and follow the maker's manual.",
+                        {}});
+    }
     if (carousel.arm)
         said.push_back(
             {Severity::Note,

@@ -10,6 +10,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <limits>
+#include <utility>
 
 namespace steady::machine {
 namespace {
@@ -127,7 +128,10 @@ std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_m
     auto const path = leg(target_mm, feed_mm_min);
     if (m_world.rack) m_clamp.moves(m_world, m_now_s);
     restUntil(m_now_s);
+    double const bears_mm = m_world.plate.push_in_mm;
+    m_world.plate.push_in_mm += std::exchange(m_pressed_mm, 0.0);
     auto trouble = collide(path, path.length_mm, feed_mm_min > 0);
+    m_world.plate.push_in_mm = bears_mm;
     m_now_s += path.profile.duration_s();
     if (feed_mm_min == 0 && ++m_rapids == m_world.lost_steps.move)
         for (int axis = 0; axis < 3; ++axis) { // the readout does not know
@@ -328,9 +332,13 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     if (auto limit = softLimit(target_mm)) return {false, position(), limit};
     if (auto held = handTrouble()) return {false, position(), held};
     auto const path = leg(target_mm, feed_mm_min);
+    // What a plate bears counts from where this touch really tripped, as the feeds are computed.
+    double const bears_mm = m_world.plate.push_in_mm;
+    m_world.plate.push_in_mm += std::exchange(m_pressed_mm, 0.0);
     auto const trip = away ? firstRelease(path) : firstTrip(path);
     if (!trip) {
         auto trouble = collide(path, path.length_mm);
+        m_world.plate.push_in_mm = bears_mm;
         m_now_s += path.profile.duration_s();
         return {false, position(), trouble};
     }
@@ -346,14 +354,13 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     m_slack = path.slack;
     auto const kept = reported(path.at(kept_mm));
     double const true_z = path.at(trip->s_mm)[2];
-    // What a plate bears counts from where this touch really tripped, as the feeds are computed.
-    double const bears_mm = m_world.plate.push_in_mm;
     if (trip->tip && !trip->flank && !away && overPlate(m_world, path.to))
         m_world.plate.push_in_mm += std::max(0.0, plateTopZ_mm(m_world, path.to) - true_z);
     m_world.plate.push_in_mm += away ? 0 : trip->late_mm;
     if (!trouble) trouble = collide(path, stop_mm);
     m_world.plate.push_in_mm = bears_mm;
     m_flank = trip->flank;
+    m_pressed_mm = !away && trip->flank ? trip->late_mm : 0; // it comes off as far as it was pressed on
     m_made_at = !away && trip->tip ? std::optional(m_position) : std::nullopt;
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
     (away ? m_releases : m_touches).push_back({kept[2], true_z, now_s(), trip->false_contact});

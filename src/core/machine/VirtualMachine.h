@@ -118,9 +118,10 @@ private:
     void putIn(int number);
 
     World m_world;
-    Vec3 m_position;               ///< true
-    Vec3 m_slack{};                ///< lost motion taken up downward
-    bool m_flank = false;          ///< the last contact was made from the side
+    Vec3 m_position;         ///< true
+    Vec3 m_slack{};          ///< lost motion taken up downward
+    double m_pressed_mm = 0; ///< by which the last contact from the side tripped behind the surface, until it left
+    bool m_flank = false;    ///< the last contact was made from the side
     std::optional<Vec3> m_made_at; ///< where it came to rest after the last contact that the tip made
     double m_now_s = 0, m_paused_s = 0;
     double m_turns_until_s = 0;

@@ -228,6 +228,34 @@ struct Changing {
     }
 };
 
+/// What an eye or an input tells of clamp, holder and air.
+bool looksAtClamp(Action const& action) {
+    if (std::holds_alternative<AwaitInput>(action)) return true;
+    auto const* pause = std::get_if<Pause>(&action);
+    return pause && std::any_of(pause->acts.begin(), pause->acts.end(), [](shop::TimedAct const& act) {
+               return act.what >= Act::SeeOpen && act.what <= Act::SeeAir;
+           });
+}
+
+/// The same ways, higher by so much, and the clamp left alone: nothing is let go, taken or told.
+Recipe lifted(Recipe recipe, double by_mm, UnitSystem units) {
+    std::erase_if(recipe.steps, [](Step const& step) {
+        return looksAtClamp(step.action) || std::holds_alternative<SwitchOutput>(step.action) ||
+               std::holds_alternative<MarkUnderWay>(step.action) || std::holds_alternative<NameTool>(step.action);
+    });
+    for (auto& step : recipe.steps) {
+        if (auto* along = std::get_if<MoveAlong>(&step.action); along && along->axis == 2) along->add_mm += by_mm;
+        if (auto* end = std::get_if<End>(&step.action))
+            end->text = "The ways were gone, lifted. Nothing was changed. The spindle is off.";
+    }
+    recipe.title += ", lifted";
+    recipe.header.insert(recipe.header.begin() + 1,
+                         fmt::format("LIFTED by {}: to look at the ways. The clamp is left alone; nothing is let go or "
+                                     "taken.",
+                                     lengthWithUnit(by_mm, units)));
+    return recipe;
+}
+
 } // namespace
 
 RackStop const* RackPlan::of(Id<shop::Assembly> tool) const {
@@ -300,15 +328,18 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
 Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
     auto const plan = planRack(book, setup);
     if (!plan) return Failure(plan.error());
-    return Changing{book,
-                    setup,
-                    *plan,
-                    lacks,
-                    *book.find(setup.place.machine),
-                    *plan->of(setup.change.next),
-                    *book.find(setup.change.next),
-                    plan->rack}
-        .made();
+    auto const& machine = *book.find(setup.place.machine);
+    Changing changing{
+        book, setup, *plan, lacks, machine, *plan->of(setup.change.next), *book.find(setup.change.next), plan->rack};
+    auto const by_mm = setup.change.lifted_mm;
+    if (!by_mm) return changing.made();
+    double highest_mm = machine.axes[2].low_mm;
+    for (auto const& stop : plan->stops)
+        highest_mm = std::max(highest_mm, stop.seat_z_mm + changing.approach_mm() + *by_mm);
+    if (highest_mm > machine.safeZ_mm())
+        return fail(Code::NotInTravel, {"lifted"}, "Z " + lengthText(highest_mm, machine.units),
+                    lengthText(machine.safeZ_mm(), machine.units) + " at most");
+    return lifted(changing.made(), *by_mm, machine.units);
 }
 
 } // namespace steady::macros

@@ -96,10 +96,16 @@ struct Setting : SetterBuilder {
         if (setup.change.x_mm && setup.change.y_mm)
             add("", "To where tools are changed.", MoveAcross{*setup.change.x_mm, *setup.change.y_mm});
         add("", "The control takes the number; that the tool has it, only eyes can tell.",
-            ChangeTool{next.number,
-                       fmt::format("Spindle unable to start, vacuum left on. Put in tool {}, {}: cone and nut clean, "
-                                   "tightened as its holder wants it.",
-                                   next.number, next.name)});
+            ChangeTool{
+                next.number,
+                setup.change.by_button
+                    ? fmt::format("Spindle unable to start, vacuum left on, air on. One hand under the holder, then "
+                                  "the button: it falls when the clamp opens. Tool {}, {}: cone clean, straight in, "
+                                  "button let go, then pull: it must hold.",
+                                  next.number, next.name)
+                    : fmt::format("Spindle unable to start, vacuum left on. Put in tool {}, {}: cone and nut clean, "
+                                  "tightened as its holder wants it.",
+                                  next.number, next.name)});
         header.push_back("Broken off and started again it comes back to where it was started: jog there first.");
         header.push_back(fmt::format("Change to tool {}, {}. Does {{tool change}} move this control by itself, or wait "
                                      "for nobody? Try it first with nothing below.",

@@ -111,6 +111,8 @@ bool numberMatters(Kind kind, World const& world) {
             (onPlate(kind, world) && world.jobs_use_table)) &&
            !macros::of(kind).any_tool;
 }
+/// Where a person reads the holder, there is no number in a control that could be another.
+bool numberIsRead(Kind kind, World const& world) { return numberMatters(kind, world) && !dialectOf(world).streamed; }
 bool otherTool(Kind kind, World const& world) {
     return (numberMatters(kind, world) || looks(kind)) &&
            std::any_of(world.tools.begin(), world.tools.end(),
@@ -366,7 +368,7 @@ constexpr Fault every_fault[] = {
          tool.recess_mm = 3;
      }},
     {"tool_unlisted", "The tool's number is not in the book", "Entered at the control, not in the book.",
-     "A number that the list does not have.", "Enter it in Kit and write the macro anew.", nullptr, numberMatters,
+     "A number that the list does not have.", "Enter it in Kit and write the macro anew.", nullptr, numberIsRead,
      [](World& w) {
          w.memory.tool = 199;
          if (w.memory.selected_tool > 0) w.memory.selected_tool = 199;

@@ -161,6 +161,8 @@ machine::World FromBook::world() const {
         auto const& of = zero.machine.axes[axis];
         world.home_mm[axis] = of.home == shop::AxisEnd::Low ? of.low_mm : of.high_mm;
     }
+    if (auto const constant = zeroing::boardConstant(book, setup); traits().from_board && constant && world.setter)
+        world.table_z_mm = world.setter->base_z_mm + world.setter->trigger_mm - constant->b_mm(); // drawn around that
     if (traits().by_feel) {
         if (auto const nose = zeroing::boardNose(book, setup)) // as read coming down
             world.table_z_mm =

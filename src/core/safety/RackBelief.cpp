@@ -52,6 +52,11 @@ Result<RackAim> rackAim(facts::Reader const& book, shop::ZeroSetup const& setup,
     auto const* wanted = book.find(setup.change.next);
     if (!wanted || !world.rack) return fail(Code::Missing, {"change"}, "The tool that is fetched", "Choose it.");
     RackAim aim{wanted->number, {}};
+    if (setup.change.lifted_mm) { // everything stays as it is
+        aim.takes = world.rack->in_spindle;
+        for (auto const& pocket : world.rack->pockets) aim.hangs.push_back(pocket.holder);
+        return aim;
+    }
     for (auto const& pocket : world.rack->pockets) aim.hangs.push_back(pocket.holder == aim.takes ? 0 : pocket.holder);
     if (world.rack->in_spindle != 0) aim.hangs.back() = world.rack->in_spindle; // its own place stands last
     return aim;

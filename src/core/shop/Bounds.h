@@ -31,8 +31,10 @@ inline constexpr Whole pocket_number{1, 9999};
 inline constexpr Whole place_number{1, 200}; ///< of a carousel's pocket
 inline constexpr Whole changes{0, 10'000'000};
 inline constexpr Whole touches{1, 5};
+inline constexpr Whole input_bit{0, 63};
 inline constexpr Whole kept_place{1, 3}; ///< in X and Y, that macros keep
 inline constexpr Real square_mm{0.1, 200};
+inline constexpr Real lifted_mm{1, 1000};
 inline constexpr Whole air_output{0, 7};
 inline constexpr Whole input_port{1, 7}; ///< of a control, beside the probing one
 inline constexpr Whole teeth{0, 24};     ///< 0: a round pin

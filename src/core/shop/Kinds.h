@@ -6,6 +6,7 @@
 #include "core/shop/kinds/BeamCheck.h"
 #include "core/shop/kinds/BookInfo.h"
 #include "core/shop/kinds/Carousel.h"
+#include "core/shop/kinds/ChangeRecord.h"
 #include "core/shop/kinds/Event.h"
 #include "core/shop/kinds/Fitting.h"
 #include "core/shop/kinds/MacroProof.h"
@@ -70,7 +71,7 @@ using Kinds = KindList<BookInfo,       //
                        ToolCare,       //
                        PartCheck,      //
                        MacroProof,     //
-                       ToolRack, Carousel>;
+                       ToolRack, Carousel, ChangeRecord>;
 using Entity = Kinds::Entity;
 
 } // namespace steady::shop

@@ -5,6 +5,8 @@
 #include "core/changer/Rack.h"
 #include "core/quantity/Units.h"
 
+#include <fmt/format.h>
+
 namespace steady::upkeep {
 namespace {
 
@@ -132,6 +134,19 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
         change.put(event.assembly, std::move(next));
     }
     change.put(Id<shop::Event>{id}, std::move(event));
+    return change;
+}
+
+Result<shop::Change> regrippedAt(facts::Reader const& book, Id<shop::ZeroSetup> at, Id<shop::Assembly> tool,
+                                 std::int64_t now_utc_ms) {
+    auto const* of = book.find(tool);
+    if (!of) return fail(Code::Missing, {"what happened"}, "The tool that hangs there", "Say what hangs there first.");
+    auto change = recordHappening(book, at, Happening::Regripped, now_utc_ms);
+    if (!change) return change;
+    change->what = fmt::format("Cutter changed where it hangs: tool {}", of->number);
+    for (auto& put : change->puts)
+        if (put.value)
+            if (auto* event = std::get_if<shop::Event>(&*put.value)) event->assembly = tool;
     return change;
 }
 

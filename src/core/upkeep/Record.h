@@ -26,6 +26,9 @@ std::span<Tellable const> tellable();
 /// OutOfRange: nobody surfaces so much.
 Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
                             std::int64_t now_utc_ms, std::optional<double> amount_mm = {}, std::string note = {});
+/// A cutter was changed where its holder hangs: what was measured of that tool ends. Error: Missing.
+Result<shop::Change> regrippedAt(facts::Reader const& book, Id<shop::ZeroSetup> at, Id<shop::Assembly> tool,
+                                 std::int64_t now_utc_ms);
 
 /// The same by its name alone, of the machine.
 Result<shop::Change> recordHappening(facts::Reader const& book, Id<shop::ZeroSetup> at, shop::Happening what,

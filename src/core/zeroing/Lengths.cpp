@@ -16,8 +16,7 @@ namespace {
 
 using shop::Target;
 
-constexpr double differ_mm = 0.05;   // two ways to the same difference; wood, common practice
-constexpr double slip_fit_mm = 0.01; // what a hand feels between a slip fit and none; common practice
+constexpr double differ_mm = 0.05; // two ways to the same difference; wood, common practice
 
 struct Bench {
     facts::Reader const& book;
@@ -249,49 +248,6 @@ std::vector<Judgement> offsetJudgements(facts::Reader const& book, shop::ZeroSet
                          lengthText(by_plate, units), lengthText(by_setter, units)),
              {}});
     }
-    return said;
-}
-
-Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup) {
-    if (!setup.gauge.block_mm || !setup.gauge.reference_mm)
-        return fail(Code::Missing, {"gauge block"}, "The block, or the height of the reference",
-                    "Type both; they count from what the block stands on.");
-    ZChain chain;
-    chain.label = "way from the block to the reference";
-    chain.tool = "tip or nose";
-    chain.terms = {{"reference", "reference", *setup.gauge.reference_mm, "as typed", 0},
-                   {"block", "gauge block", -*setup.gauge.block_mm, "as typed", 0}};
-    return chain;
-}
-
-std::vector<Judgement> gaugeBlockJudgements(facts::Reader const& book, shop::ZeroSetup const& setup) {
-    auto const travel = gaugeBlockTravel(setup);
-    if (!travel) return {};
-    auto const units = book.units();
-    auto const block = *setup.gauge.block_mm;
-    std::vector<Judgement> said{
-        {Severity::Note,
-         fmt::format("From the block to the reference: {}.", lengthText(travel->sum().mm, units, Sign::Always)),
-         fmt::format("Bring the tip down until the block is a slip fit, spindle locked out; call that "
-                     "position {}. Go {} and set the reference there. Then measure the block again.",
-                     lengthText(block, units), lengthText(travel->sum().mm, units, Sign::Always)),
-         {}}};
-    if (setup.gauge.by_feel)
-        said.push_back({Severity::Note,
-                        "The block is judged by feel.",
-                        "Afterwards slide it under again: the same drag as before, and the reference holds. No second "
-                        "figure is wanted.",
-                        {}});
-    if (setup.gauge.by_feel || !setup.gauge.again_mm) return said;
-    double const off = *setup.gauge.again_mm - block;
-    bool const good = std::abs(off) <= slip_fit_mm + 1e-9; // 25.01 − 25 is a hair more than 0.01 here
-    said.push_back({good ? Severity::Note : Severity::Bad,
-                    good ? std::string("The block reads as it should.")
-                         : fmt::format("The block reads {} off.", lengthText(off, units, Sign::Always)),
-                    good ? fmt::format("Within {}; what is kept as a machine position holds again.",
-                                       lengthText(slip_fit_mm, units))
-                         : std::string("The reference is not where it was. Do it again before anything else."),
-                    {}});
     return said;
 }
 

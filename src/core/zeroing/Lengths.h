@@ -49,9 +49,4 @@ std::vector<OffsetOfTool> offsetsPerTool(facts::Reader const& book, shop::ZeroSe
 /// W_i − W_j must be L_i − L_j, from job to job: says each pair that contradicts the lengths on the setter.
 std::vector<Judgement> offsetJudgements(facts::Reader const& book, shop::ZeroSetup const& setup);
 
-/// The way from a gauge block to the reference: reference − block. Error: Missing.
-Result<ZChain> gaugeBlockTravel(shop::ZeroSetup const& setup);
-/// How to set a lost reference again, and whether the block agrees afterwards.
-std::vector<Judgement> gaugeBlockJudgements(facts::Reader const& book, shop::ZeroSetup const& setup);
-
 } // namespace steady::zeroing

@@ -28,6 +28,8 @@ struct Carousel {
     bool arm = false;      ///< an arm exchanges both holders at once: the old one goes into the new one's pocket
     std::optional<double> widest_mm; ///< of a tool with both neighbours taken; a wider one keeps them empty
     int at = 1;                      ///< the pocket that stands at the spindle
+    Id<Assembly> in_arm;             ///< held by the arm; none: nothing, where that is known
+    Seen arm_seen = Seen::Unknown;
     std::vector<CarouselPlace> places;
     bool operator==(Carousel const&) const = default;
 
@@ -41,6 +43,8 @@ struct Carousel {
         f({"arm", "exchanged by an arm"}, self.arm);
         f({"widest_mm", "widest beside neighbours"}, self.widest_mm, bounds::size_mm);
         f({"at", "pocket at the spindle"}, self.at, bounds::place_number);
+        f({"in_arm", "tool in the arm"}, self.in_arm);
+        f({"arm_seen", "how that is known"}, self.arm_seen);
         f({"places", "pockets"}, self.places);
     }
 };

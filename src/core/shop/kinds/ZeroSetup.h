@@ -4,6 +4,7 @@
 // What a zero is made of: which machine, devices, tool and contacts, and how the macros go about it.
 
 #include "core/shop/kinds/Contact.h"
+#include "core/shop/kinds/GaugeCheck.h"
 #include "core/shop/kinds/Machine.h"
 #include "core/shop/kinds/SideTouch.h"
 #include "core/shop/kinds/Used.h"
@@ -105,22 +106,6 @@ struct LinkParts {
     }
 };
 
-/// Setting a lost reference again with a gauge block under tip or nose.
-struct GaugeCheck {
-    std::optional<double> block_mm;
-    std::optional<double> reference_mm; ///< height of the reference above what the block stands on
-    std::optional<double> again_mm;     ///< the block as it reads afterwards
-    bool by_feel = false;               ///< a slip fit that the hand judges; no second figure is wanted
-    bool operator==(GaugeCheck const&) const = default;
-
-    template<class Self, class F> static void fields(Self& self, F&& f) {
-        f({"block_mm", "gauge block", "gauge_block_mm"}, self.block_mm);
-        f({"reference_mm", "reference above the block", "reference_mm"}, self.reference_mm);
-        f({"again_mm", "block afterwards", "block_again_mm"}, self.again_mm);
-        f({"by_feel", "by feel", "block_by_feel"}, self.by_feel);
-    }
-};
-
 /// How long somebody takes to make a result again, hands included.
 struct OwnTime {
     std::string result; ///< as `status` names it
@@ -162,12 +147,16 @@ struct ZeroPreferences {
 struct ToolChange {
     Id<Assembly> next;                ///< the tool that is put in
     std::optional<double> x_mm, y_mm; ///< machine coordinates where it is changed; none: where it stands
+    bool by_button = false;           ///< the clamp opens while somebody presses a button at the spindle
+    std::optional<double> lifted_mm;  ///< at a rack: all ways higher by this, and the clamp left alone; none: for good
     bool operator==(ToolChange const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"next", "next tool"}, self.next);
         f({"x_mm", "X of the place"}, self.x_mm);
         f({"y_mm", "Y of the place"}, self.y_mm);
+        f({"by_button", "clamp opened by a button"}, self.by_button);
+        f({"lifted_mm", "lifted by"}, self.lifted_mm, bounds::lifted_mm);
     }
 };
 

@@ -59,6 +59,8 @@ class FieldsTest : public QObject {
     /// What is typed into a field: another value that fits beside what it shows.
     static QString another(QLineEdit const* edit) {
         if (edit->objectName() == u"zero.also"_s) return u"G57"_s;
+        if (edit->objectName() == u"machine.reference.bits"_s) return u"3 gate: close it"_s;
+        if (edit->objectName() == u"machine.reference.inputs"_s) return u"0x8"_s;
         if (edit->objectName() == u"repeat.step"_s) return u"0.002"_s; // of a readout, which steps finely
         auto const shown = edit->text();
         bool number = false;

@@ -113,7 +113,9 @@ private Q_SLOTS:
         QVERIFY2(shown.contains(u"G38.2 Z[0 - #1] F60"_s), qPrintable(shown));
         QCOMPARE(shown.count(u"M2"_s), 1);
         drive.key(Qt::Key_F5);
-        QVERIFY2(drive.judgement().startsWith(u"No zero was set."_s), qPrintable(drive.judgement()));
+        // What stands in the sub was run: a search of 25, and no check.
+        QVERIFY2(drive.judgement().contains(u"No contact before the end of the search at Z −25.000"_s),
+                 qPrintable(drive.judgement()));
         drive.prompter.path = drive.folder.filePath(u"nowhere.ngc"_s);
         drive.click("macro.read");
         drive.settle();

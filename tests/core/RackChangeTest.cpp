@@ -127,7 +127,9 @@ private Q_SLOTS:
             auto rise = [&](double by_mm) {
                 shop.changeSetup([&](shop::ZeroSetup& s) { s.change.lifted_mm = by_mm; });
             };
-            rise(20);
+            rise(32); // cones of 31 stand up
+            QCOMPARE(safety::rehearse(shop.reader(), shop.setup(), Kind::RackChange).error().code, Code::OutOfRange);
+            rise(36);
             auto const made = safety::rehearse(shop.reader(), shop.setup(), Kind::RackChange);
             QVERIFY2(made, made ? "" : describe(made.error()).c_str());
             QVERIFY(made->macro.text.find("LIFTED") != std::string::npos);
@@ -138,7 +140,7 @@ private Q_SLOTS:
             for (auto const& step : trace) lowest_mm = std::min(lowest_mm, step.record.to_mm[2]);
             // Fork 2 sits at high − 54.6 − 0.07 − 11.5, taken 0.2 above that.
             double const seat_mm = shop.book.find(shop.machine)->axes[2].high_mm - 66.17;
-            QVERIFY2(test::near(lowest_mm, seat_mm + 20.2, 0.002), std::to_string(lowest_mm - seat_mm).c_str());
+            QVERIFY2(test::near(lowest_mm, seat_mm + 36.2, 0.002), std::to_string(lowest_mm - seat_mm).c_str());
             QVERIFY(result.rack->pockets == made->world().rack->pockets && !result.rack->is_open);
             QCOMPARE(result.rack->in_spindle, 0);
             rise(500);

@@ -3,7 +3,6 @@
 #include "core/changer/StepHistory.h"
 #include "core/changer/TableText.h"
 #include "core/upkeep/Record.h"
-#include "core/zeroing/Lengths.h"
 #include "exchange/PocketList.h"
 #include "support/OddShop.h"
 #include "support/Test.h"
@@ -113,20 +112,16 @@ private Q_SLOTS:
              {"pocket,tool\n1,x\n", "pocket,tool\n0,1\n", "pocket,tool\n1,2\n1,3\n", "pocket,seen\n1,1\n"})
             QVERIFY2(!exchange::readHanging(wrong, "list"), wrong);
     }
-    /// A cutter that is changed where its holder hangs: the length on the setter is another tool's.
-    void aCutterChangedInTheRackHasNoLength() {
-        auto shop = test::oddShop(macros::Kind::ToolLength, test::Odd::Metric);
-        auto const length = [&](int number) {
-            for (auto const& row : zeroing::lengthTable(shop.reader(), shop.setup()))
-                if (row.number == number) return row.contact ? row.source : std::string();
-            return std::string();
-        };
-        QVERIFY(length(31) == "on the setter" && length(57) == "on the setter");
+    /// A cutter that is changed where its holder hangs: told of that tool, whatever is in the spindle. What a tool that
+    /// is gripped again ends, HoldingTest says.
+    void aCutterChangedInTheRackIsGrippedAgain() {
+        auto const shop = test::oddShop(macros::Kind::ToolLength, test::Odd::Metric);
+        QVERIFY(shop.setup().place.assembly != shop.short_tool);
         auto const change = upkeep::regrippedAt(shop.reader(), shop.setup_id, shop.short_tool, 900'000'000'000);
-        QVERIFY(change && change->what.find("tool 31") != std::string::npos);
-        for (auto const& put : change->puts) shop.book.put(put.id, *put.value);
-        QVERIFY2(length(31) != "on the setter", length(31).c_str());
-        QCOMPARE(length(57), std::string("on the setter"));
+        QVERIFY(change && change->puts.size() == 1);
+        auto const& event = std::get<shop::Event>(*change->puts.front().value);
+        QCOMPARE(event.what, shop::Happening::Regripped);
+        QVERIFY(event.assembly == shop.short_tool && event.machine == shop.machine && !event.stood.empty());
         QCOMPARE(upkeep::regrippedAt(shop.reader(), shop.setup_id, {}, 1).error().code, Code::Missing);
     }
 };

@@ -31,7 +31,7 @@ void ChangerStation::buildTableText(QVBoxLayout* page) {
         page->addWidget(made);
         return made;
     };
-    m_cutter = button(u"Its cutter was changed where it hangs"_s, "changer.cutter",
+    m_cutter = button(u"Its cutter was changed here"_s, "changer.cutter",
                       u"What was measured of that tool ends: its length is open until it is touched again"_s,
                       &ChangerStation::cutterChanged);
     page->addWidget(styled(new QLabel(u"As the control has it"_s), Type::Heading, Tone::Soft));

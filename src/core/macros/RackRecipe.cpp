@@ -237,14 +237,19 @@ bool looksAtClamp(Action const& action) {
            });
 }
 
-/// The same ways, higher by so much, and the clamp left alone: nothing is let go, taken or told.
-Recipe lifted(Recipe recipe, double by_mm, UnitSystem units) {
+/// The same ways, higher by so much, and the clamp left alone: nothing is let go, taken or told. What comes before, at
+/// the height of the approach, goes no higher than the top.
+Recipe lifted(Recipe recipe, double by_mm, double highest_seat_mm, shop::Machine const& machine) {
     std::erase_if(recipe.steps, [](Step const& step) {
         return looksAtClamp(step.action) || std::holds_alternative<SwitchOutput>(step.action) ||
                std::holds_alternative<MarkUnderWay>(step.action) || std::holds_alternative<NameTool>(step.action);
     });
     for (auto& step : recipe.steps) {
-        if (auto* along = std::get_if<MoveAlong>(&step.action); along && along->axis == 2) along->add_mm += by_mm;
+        if (auto* along = std::get_if<MoveAlong>(&step.action); along && along->axis == 2) {
+            auto const* written = std::get_if<double>(&along->to_mm);
+            along->add_mm =
+                std::min(along->add_mm + by_mm, machine.safeZ_mm() - (written ? *written : highest_seat_mm));
+        }
         if (auto* end = std::get_if<End>(&step.action))
             end->text = "The ways were gone, lifted. Nothing was changed. The spindle is off.";
     }
@@ -252,7 +257,7 @@ Recipe lifted(Recipe recipe, double by_mm, UnitSystem units) {
     recipe.header.insert(recipe.header.begin() + 1,
                          fmt::format("LIFTED by {}: to look at the ways. The clamp is left alone; nothing is let go or "
                                      "taken.",
-                                     lengthWithUnit(by_mm, units)));
+                                     lengthWithUnit(by_mm, machine.units)));
     return recipe;
 }
 
@@ -333,13 +338,21 @@ Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
         book, setup, *plan, lacks, machine, *plan->of(setup.change.next), *book.find(setup.change.next), plan->rack};
     auto const by_mm = setup.change.lifted_mm;
     if (!by_mm) return changing.made();
+    // A closed clamp goes over what stands up in a fork, and so does a tool that hangs in it.
+    constexpr double usual_cone_mm = 40, clear_mm = 2; // of a holder that nobody has measured; common practice
+    auto const* in_spindle = book.find(setup.place.assembly);
+    double const least_mm =
+        plan->rack.cone_mm.value_or(usual_cone_mm) + clear_mm + (in_spindle ? in_spindle->length_mm.value_or(0) : 0);
+    if (*by_mm < least_mm)
+        return fail(Code::OutOfRange, {"lifted"}, lengthText(*by_mm, machine.units),
+                    fmt::format("{} at least: cones stand up in the forks{}", lengthText(least_mm, machine.units),
+                                in_spindle ? ", and a tool hangs in the spindle" : ""));
     double highest_mm = machine.axes[2].low_mm;
-    for (auto const& stop : plan->stops)
-        highest_mm = std::max(highest_mm, stop.seat_z_mm + changing.approach_mm() + *by_mm);
-    if (highest_mm > machine.safeZ_mm())
-        return fail(Code::NotInTravel, {"lifted"}, "Z " + lengthText(highest_mm, machine.units),
+    for (auto const& stop : plan->stops) highest_mm = std::max(highest_mm, stop.seat_z_mm);
+    if (double const top_mm = highest_mm + plan->rack.lift_mm + *by_mm; top_mm > machine.safeZ_mm())
+        return fail(Code::NotInTravel, {"lifted"}, "Z " + lengthText(top_mm, machine.units),
                     lengthText(machine.safeZ_mm(), machine.units) + " at most");
-    return lifted(changing.made(), *by_mm, machine.units);
+    return lifted(changing.made(), *by_mm, highest_mm, machine);
 }
 
 } // namespace steady::macros

@@ -72,7 +72,8 @@ std::vector<shop::Used> typedNow(facts::Reader const& book, shop::PlaceOfWork co
 std::span<Tellable const> tellable() { return table; }
 
 Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
-                            std::int64_t now_utc_ms, std::optional<double> amount_mm, std::string note) {
+                            std::int64_t now_utc_ms, std::optional<double> amount_mm, std::string note,
+                            Id<shop::Assembly> other) {
     auto const* setup = book.find(at);
     auto const place = setup ? setup->place : shop::PlaceOfWork{};
     auto const missing = [](char const* what) {
@@ -104,8 +105,8 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
         event.board = place.board;
         break;
     case Subject::Tool:
-        if (!book.find(place.assembly)) return missing("The tool in the spindle");
-        event.assembly = place.assembly;
+        event.assembly = other ? other : place.assembly;
+        if (!book.find(event.assembly)) return missing("The tool in the spindle");
         break;
     }
     if (told.what == Happening::Note && event.note.empty())
@@ -141,13 +142,8 @@ Result<shop::Change> regrippedAt(facts::Reader const& book, Id<shop::ZeroSetup> 
                                  std::int64_t now_utc_ms) {
     auto const* of = book.find(tool);
     if (!of) return fail(Code::Missing, {"what happened"}, "The tool that hangs there", "Say what hangs there first.");
-    auto change = recordHappening(book, at, Happening::Regripped, now_utc_ms);
-    if (!change) return change;
-    change->what = fmt::format("Cutter changed where it hangs: tool {}", of->number);
-    for (auto& put : change->puts)
-        if (put.value)
-            if (auto* event = std::get_if<shop::Event>(&*put.value)) event->assembly = tool;
-    return change;
+    Tellable const told{Happening::Regripped, Subject::Tool, "Cutter changed where it hangs"};
+    return record(book, at, told, now_utc_ms, {}, fmt::format("tool {}", of->number), tool);
 }
 
 Result<shop::Change> recordHappening(facts::Reader const& book, Id<shop::ZeroSetup> at, Happening what,

@@ -21,11 +21,12 @@ struct Tellable {
 };
 std::span<Tellable const> tellable();
 
-/// The change that records it for what stands at the place of work, with the figures that somebody had typed by then,
-/// and with what follows at once: a new home epoch, a surfacing. Error: Missing: there is no such thing at the place;
-/// OutOfRange: nobody surfaces so much.
+/// The change that records it for what stands at the place of work, or for an `other` tool than the one in the spindle,
+/// with the figures that somebody had typed by then, and with what follows at once: a new home epoch, a surfacing.
+/// Error: Missing: there is no such thing at the place; OutOfRange: nobody surfaces so much.
 Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, Tellable const& told,
-                            std::int64_t now_utc_ms, std::optional<double> amount_mm = {}, std::string note = {});
+                            std::int64_t now_utc_ms, std::optional<double> amount_mm = {}, std::string note = {},
+                            Id<shop::Assembly> other = {});
 /// A cutter was changed where its holder hangs: what was measured of that tool ends. Error: Missing.
 Result<shop::Change> regrippedAt(facts::Reader const& book, Id<shop::ZeroSetup> at, Id<shop::Assembly> tool,
                                  std::int64_t now_utc_ms);

@@ -15,7 +15,7 @@ struct Ring {
     double radius, pocket;
     std::size_t count;
     Ring(QRectF const& area, std::size_t places, Ink const& ink) : middle(area.center()), count(places) {
-        double const beside_it = 46 * ink.scale; // the spindle's mark, and its word
+        double const beside_it = 38 * ink.scale; // the spindle's mark, and its word
         double const most = std::max(10.0, std::min(area.width(), area.height()) / 2 - beside_it);
         double const share = std::sin(std::numbers::pi / static_cast<double>(std::max<std::size_t>(places, 3)));
         pocket = std::min(0.8 * most * share / (1 + 0.8 * share), 34 * ink.scale);
@@ -41,7 +41,7 @@ void paintPlace(QPainter& p, QPointF at, double radius, RingPlace const& place, 
     }
     if (place.tool.isEmpty()) return;
     p.setFont(ink.font(Ink::Type::Strong));
-    p.setPen(ink.ink);
+    p.setPen(place.tool == QStringLiteral("?") ? ink.ink : ink.paper);
     p.drawText(QRectF(at.x() - radius, at.y() - radius, 2 * radius, 2 * radius), Qt::AlignCenter, place.tool);
 }
 
@@ -79,7 +79,7 @@ void paintRing(QPainter& p, QRectF const& area, RingPicture const& picture, Ink 
     p.setFont(ink.font(Ink::Type::Small));
     for (std::size_t i = 0; i < picture.places.size(); ++i) {
         paintPlace(p, ring.at(i), ring.pocket, picture.places[i], ink);
-        auto const inward = ring.at(i, ring.radius - ring.pocket - 14 * ink.scale);
+        auto const inward = ring.at(i, ring.radius - 1.5 * ring.pocket - 10 * ink.scale);
         p.setFont(ink.font(Ink::Type::Small));
         p.setPen(ink.soft);
         p.drawText(QRectF(inward.x() - 20, inward.y() - 10, 40, 20), Qt::AlignCenter, QString::number(i + 1));
@@ -90,14 +90,15 @@ void paintRing(QPainter& p, QRectF const& area, RingPicture const& picture, Ink 
                    end = ring.at(place, ring.radius + ring.pocket + 20);
         p.setPen(QPen(ink.accent, 3));
         p.drawLine(tip, end);
-        auto const word = ring.at(place, ring.radius + ring.pocket + 32 * ink.scale);
+        auto word = ring.at(place, ring.radius + ring.pocket + 32 * ink.scale);
+        word.rx() += 28 * ink.scale * (word.x() - ring.middle.x()) / (ring.radius + ring.pocket); // beside the stroke
         p.setPen(ink.accent);
         p.drawText(QRectF(word.x() - 40, word.y() - 10, 80, 20), Qt::AlignCenter, QStringLiteral("spindle"));
     }
+    p.setFont(ink.font(Ink::Type::Small));
     p.setPen(ink.soft);
-    p.drawText(QRectF(ring.middle.x() - ring.radius * 0.55, ring.middle.y() - 40, ring.radius * 1.1, 80),
-               Qt::AlignCenter | Qt::TextWordWrap,
-               QStringLiteral("dashed: not seen\nhatched: kept empty beside a wide tool"));
+    p.drawText(area, Qt::AlignLeft | Qt::AlignBottom,
+               QStringLiteral("dashed: not seen\nhatched: kept empty\nbeside a wide tool"));
     p.restore();
 }
 

@@ -63,12 +63,12 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
         refresh();
     });
     m_ring = new Picture(desk.look(), u"changer.ring"_s, u"Carousel from above"_s);
-    m_ring->setMinimumHeight(desk.look().px(260));
+    m_ring->setMinimumHeight(desk.look().px(360));
     m_ring->on_point = [this](QPointF at, QRectF const& area) {
         if (auto const place = m_carousel ? m_carousel->placeAt(at, area) : std::nullopt) m_carousel->choose(*place);
     };
     picture()->addWidget(m_picture, 1);
-    picture()->addWidget(m_ring, 1);
+    picture()->addWidget(m_ring, 3);
     picture()->addWidget(m_sheet, 1);
     m_steps = new RowsView(u"changer.steps"_s, u"The fewest calls that use every pocket"_s, desk.look());
     picture()->addWidget(m_steps, 1);

@@ -445,7 +445,15 @@ std::vector<zeroing::Judgement> MachineStation::judged() const {
     if (section == u"sizes"_s && m_sizes)
         return install::partJudgements(m_sizes->check(), axisLength_mm(m_sizes->check().axis), desk().units());
     if (section == u"mechanics"_s) return install::mechanicsJudgements(book, desk().setup());
-    if (section == u"reference"_s) return zeroing::gaugeBlockJudgements(book, desk().setup());
+    if (section == u"reference"_s) {
+        auto said = zeroing::gaugeBlockJudgements(book, desk().setup());
+        if (said.empty())
+            said.push_back({Severity::Note,
+                            "A lost reference is set again with a gauge block.",
+                            "Type its height, and how high the reference lies, both above what the block stands on.",
+                            {}});
+        return said;
+    }
     std::vector<zeroing::Judgement> said; // a reference that is being set again is not forgotten elsewhere
     if (auto const& setup = desk().setup(); !setup.gauge.done.empty() && !zeroing::isRereferenced(book, setup))
         said = zeroing::gaugeBlockJudgements(book, setup);

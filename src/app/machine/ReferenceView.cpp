@@ -28,16 +28,17 @@ ReferenceView::ReferenceView(Desk& desk, RowsView* steps, QWidget* parent)
         "machine.reference.axis", "Axis", {"X", "Y", "Z"}, [](ZeroSetup & s) -> auto& { return s.gauge.axis; });
     f.row(2);
     f.length(
-        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge.block_mm; });
+        "machine.block", "Gauge block", {0.1, 500}, [](ZeroSetup & s) -> auto& { return s.gauge.block_mm; },
+        "its height");
     f.length(
-        "machine.reference", "Reference above it", {-10'000, 10'000},
-        [](ZeroSetup & s) -> auto& { return s.gauge.reference_mm; }, "counted as the block is");
+        "machine.reference", "Reference", {-10'000, 10'000},
+        [](ZeroSetup & s) -> auto& { return s.gauge.reference_mm; }, "counted alike");
     f.row(2);
     f.choice(
-        "machine.reference.readout", "The readout shows", {"mm", "inches"},
+        "machine.reference.readout", "Readout in", {"mm", "inches"},
         [](ZeroSetup & s) -> auto& { return s.gauge.readout; });
     f.choice(
-        "machine.reference.setting", "Settings are typed in", {"mm", "inches"},
+        "machine.reference.setting", "Settings in", {"mm", "inches"},
         [](ZeroSetup & s) -> auto& { return s.gauge.setting; });
     m_bits = new Field(u"machine.reference.bits"_s, u"Bits of the inputs, from its manual"_s, desk.look(), Type::Body);
     m_bits->onAccept([this](QString const& typed) -> Result<void> {

@@ -79,7 +79,8 @@ void MacrosStation::buildOwn(QVBoxLayout* page) {
         "machine coordinates");
     place->length(
         "macro.place.y", "Noted Y", {-10000, 10000}, [](shop::ZeroSetup & s) -> auto& { return s.stored.y_mm; },
-        "needed where a control keeps no numbers");
+        "machine coordinates");
+    place->note("As noted. Needed where a control keeps no numbers.");
     form(m_square_box, "The square")
         ->length(
             "macro.square", "Thickness under the wing", {0.1, 200},
@@ -118,6 +119,7 @@ void MacrosStation::buildSide(Form<shop::ZeroSetup>* side) {
 }
 
 void MacrosStation::showOwn() {
+    m_true_thickness->setVisible(macros::of(m_kind).touches_plate);
     m_side_box->setVisible(macros::of(m_kind).asks == macros::Asks::Side);
     m_trim_box->setVisible(macros::of(m_kind).asks == macros::Asks::Trim);
     m_look_box->setVisible(macros::of(m_kind).asks == macros::Asks::Look);

@@ -485,7 +485,9 @@ void MacrosStation::showState() {
         m_ladder->show(std::nullopt, text(finding.text));
         return;
     }
-    if (macros::of(m_kind).sets == macros::Sets::Sides)
+    if (macros::of(m_kind).stored != macros::Stored::No)
+        m_ladder->show(std::nullopt, u"This macro has to do with X and Y alone, and sets no Z."_s);
+    else if (macros::of(m_kind).sets == macros::Sets::Sides)
         m_ladder->show(std::nullopt, u"This macro sets X and Y, and no Z. What it touches stands at Zeroing, X Y."_s);
     else
         m_ladder->show(ladderNow(m_theatre.loaded() ? m_theatre.world() : world()));

@@ -134,6 +134,7 @@ std::vector<zeroing::Judgement> tableDifferences(facts::Reader const& book, shop
                         where + " Look what hangs there before either is believed.",
                         {}});
     }
+    std::stable_partition(said.begin(), said.end(), [](auto const& each) { return each.severity == Severity::Bad; });
     if (same > 0)
         said.push_back(
             {Severity::Note, fmt::format("{} of {} pockets are the same in both.", same, read.size()), "", {}});

@@ -76,7 +76,13 @@ std::string bitWords(shop::GaugeCheck const& gauge) {
 std::vector<RereferenceStep> rereferenceSteps(facts::Reader const& book, shop::ZeroSetup const& setup) {
     auto const& gauge = setup.gauge;
     auto const axis = std::string(1, "XYZ"[static_cast<int>(gauge.axis)]);
-    double const block = gauge.block_mm.value_or(0), travel = gauge.reference_mm.value_or(0) - block;
+    bool const known = gauge.block_mm && gauge.reference_mm;
+    auto const told = [&](double mm, UnitSystem units, char const* otherwise, Sign sign = Sign::AsNeeded) {
+        return known ? figure(mm, units, sign) : std::string(otherwise);
+    };
+    double const block = gauge.block_mm.value_or(0), reference = gauge.reference_mm.value_or(0);
+    auto const block_reads = "the readout shows " + told(block, gauge.readout, "its height") + ".";
+    auto const reference_reads = "The readout shows " + told(reference, gauge.readout, "the reference") + ".";
     auto const [longest, shortest] = extremes(book, setup.place.machine);
     auto const bits = bitWords(gauge);
     std::vector<RereferenceStep> steps{
@@ -96,22 +102,25 @@ std::vector<RereferenceStep> rereferenceSteps(facts::Reader const& book, shop::Z
         {"power", "Switch the control off and on again.", "It asks for the reference.",
          "What hangs may sink: support it."},
         {"block",
-         fmt::format("Set the block, {}, under the nose or tip and come down until it is a slip fit.",
-                     figure(block, gauge.readout)),
+         fmt::format("Set the block{} under the nose or tip and come down until it is a slip fit.",
+                     known ? ", " + figure(block, gauge.readout) + "," : ""),
          "It slides with a light drag, and tips nowhere.", "The smallest step; fingers beside the block, never under."},
         {"preset",
-         fmt::format("Declare this position to be {}, in the unit of the settings.", figure(block, gauge.setting)),
-         fmt::format("The readout shows {}.", figure(block, gauge.readout)), ""},
+         fmt::format("Declare this position to be {}, in the unit of the settings.",
+                     told(block, gauge.setting, "the height of the block")),
+         "T" + block_reads.substr(1), ""},
         {"travel",
-         fmt::format("Take the block away and go {}: {} − {}.", figure(travel, gauge.readout, Sign::Always),
-                     figure(gauge.reference_mm.value_or(0), gauge.readout), figure(block, gauge.readout)),
-         fmt::format("The readout shows {}.", figure(gauge.reference_mm.value_or(0), gauge.readout)), ""},
+         known ? fmt::format("Take the block away and go {}: {} − {}.",
+                             figure(reference - block, gauge.readout, Sign::Always), figure(reference, gauge.readout),
+                             figure(block, gauge.readout))
+               : std::string("Take the block away and go by the reference less the block."),
+         reference_reads, ""},
         {"flag-on", fmt::format("Set the flag: this is the reference of {}.", axis),
          fmt::format("{} counts as referenced.", axis), ""},
         {"protect", "Forbid settings to be written again, and look that the control says so.",
          "The control says that it is protected.", "Left open, the next slip of a finger changes the machine."},
         {"again", "Set the block under it once more, and read its height.",
-         fmt::format("It reads {}.", figure(block, gauge.readout)), ""},
+         fmt::format("It reads {}.", told(block, gauge.readout, "its height")), ""},
         {"units",
          fmt::format("Look that the readout counts in {} and the settings in {}.", unitWords(gauge.readout),
                      unitWords(gauge.setting)),

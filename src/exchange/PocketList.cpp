@@ -10,20 +10,33 @@
 #include <fmt/format.h>
 
 namespace steady::exchange {
+namespace {
+
+/// Where the columns of those names stand; without a header in their order. Error: Missing, a column.
+template<std::size_t N>
+Result<std::array<std::size_t, N>> columnsOf(CsvTable const& table, std::array<char const*, N> const& names,
+                                             std::string const& place) {
+    std::array<std::size_t, N> columns{};
+    for (std::size_t i = 0; i < N; ++i) columns[i] = i;
+    if (table.header.empty()) return columns;
+    for (std::size_t i = 0; i < N; ++i) {
+        auto const found = columnOf(table, names[i]);
+        if (!found)
+            return fail(Code::Missing, {place}, fmt::format("The column “{}”", names[i]), "Its header has to name it.");
+        columns[i] = *found;
+    }
+    return columns;
+}
+
+} // namespace
 
 Result<std::vector<changer::TaughtPocket>> readPockets(std::string_view text, std::string const& place) {
     auto const table = readCsv(text, place);
     if (!table) return Failure(table.error());
     constexpr std::array<char const*, 4> names{"pocket", "x_mm", "y_mm", "z_mm"};
-    std::array<std::size_t, 4> columns{0, 1, 2, 3};
-    if (!table->header.empty())
-        for (std::size_t i = 0; i < names.size(); ++i) {
-            auto const found = columnOf(*table, names[i]);
-            if (!found)
-                return fail(Code::Missing, {place}, fmt::format("The column “{}”", names[i]),
-                            "Its header has to name it.");
-            columns[i] = *found;
-        }
+    auto const found = columnsOf(*table, names, place);
+    if (!found) return Failure(found.error());
+    auto const& columns = *found;
     std::vector<changer::TaughtPocket> pockets;
     for (auto const& row : table->rows) {
         changer::TaughtPocket pocket;
@@ -82,15 +95,9 @@ Result<std::vector<changer::HangsAt>> readHanging(std::string_view text, std::st
     auto const table = readCsv(text, place);
     if (!table) return Failure(table.error());
     constexpr std::array<char const*, 2> names{"pocket", "tool"};
-    std::array<std::size_t, 2> columns{0, 1};
-    if (!table->header.empty())
-        for (std::size_t i = 0; i < names.size(); ++i) {
-            auto const found = columnOf(*table, names[i]);
-            if (!found)
-                return fail(Code::Missing, {place}, fmt::format("The column “{}”", names[i]),
-                            "Its header has to name it.");
-            columns[i] = *found;
-        }
+    auto const found = columnsOf(*table, names, place);
+    if (!found) return Failure(found.error());
+    auto const& columns = *found;
     std::vector<changer::HangsAt> all;
     for (auto const& row : table->rows) {
         std::array<int, 2> numbers{};

@@ -114,6 +114,8 @@ void sensor(Walk& walk, char const* key, machine::Sensor& s) {
     walk.object(key, [&](Walk& w) {
         w.field("input", s.input, bounds::Whole{0, controller::port_count - 1});
         w.word("says", s.says, says_words);
+        w.word("fails_to", s.fails_to, says_words);
+        w.field("fails_after", s.fails_after, bounds::changes);
     });
 }
 

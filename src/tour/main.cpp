@@ -222,16 +222,13 @@ struct Tour {
         choose("wiring.device", u"the setter"_s);
         part(u"wiring"_s, u"circuit"_s, u"wiring.png"_s);
         part(u"repeatability"_s, u"studies"_s, u"repeatability.png"_s);
-        part(u"repeatability"_s, u"budget"_s, u"budget.png"_s);
         sides(u"sides.png"_s);
         part(u"zeroing"_s, u"touch"_s, u"zeroing.png"_s);
         part(u"changer"_s, u"pockets"_s, u"rack.png"_s);
+        part(u"changer"_s, u"table"_s, u"hanging.png"_s);
+        part(u"changer"_s, u"prove"_s, u"proving.png"_s);
         left(u"recover.png"_s);
         part(u"upkeep"_s, u"redo"_s, u"upkeep.png"_s);
-        auto* happened = window.findChild<QAction*>(u"edit.happened"_s);
-        happened->trigger();
-        picture(u"upkeep"_s, u"happened.png"_s);
-        happened->trigger(); // away again, and nothing is told
         window.goTo(u"macros"_s);
         auto* macros = &this->macros();
         play();

@@ -80,6 +80,58 @@ private Q_SLOTS:
         QVERIFY(words.out.find("Z zero set at −73.159 mm, true −73.159 mm") != std::string::npos);
         QVERIFY(words.err.empty());
     }
+    /// What a macro calls stands in files beside it: run with them, and a finding names the file and its own line.
+    void subsAreReadFromBesideTheMacro() {
+        auto const main = file("calls.ngc"), sub = file("Half_Way.ngc");
+        save(main, "#31=1\no<half_way> call [4]\nM2\n");
+        save(sub, "o<half_way> sub\n#31=[#31 + #1]\no<half_way> endsub\n");
+        auto const ran = steadyPin({"run", main, "--world", m_world, "--json"});
+        auto const json = parseJson(ran.out, "run");
+        QVERIFY2(json && (*json)["outcome"] == "completed", ran.out.c_str());
+        QCOMPARE((*json)["subs"][0]["name"].get<std::string>(), std::string("half_way"));
+        QCOMPARE((*json)["subs"][0]["first_line"].get<int>(), 5); // behind three lines and a remark
+        QVERIFY(steadyPin({"run", main, "--world", m_world}).out.find("subs of the file half_way, from line 5") !=
+                std::string::npos);
+        QCOMPARE(steadyPin({"lint", main}).code, 0);
+        save(sub, "o<half_way> sub\n#31=[#31 + \no<half_way> endsub\n");
+        auto const wrong = steadyPin({"lint", main});
+        QCOMPARE(wrong.code, 1);
+        QVERIFY2(wrong.out.find("half_way:2:") == 0, wrong.out.c_str());
+        auto const listed = parseJson(steadyPin({"lint", main, "--json"}).out, "lint");
+        QVERIFY((*listed)[0]["sub"] == "half_way" && (*listed)[0]["line"] == 2);
+        // A text that is cut short is not made whole by the subs behind it.
+        save(sub, "o<half_way> sub\n#31=2\no<half_way> endsub\n");
+        save(main, "#31=1\no<half_way> call [4]\n");
+        auto const cut = steadyPin({"lint", main});
+        QVERIFY2(cut.code == 1 && cut.out.find("calls.ngc:2") != std::string::npos, cut.out.c_str());
+        QFile::remove(QString::fromStdString(sub));
+        QVERIFY(steadyPin({"lint", main}).out.find("There is no subroutine O<HALF_WAY>") != std::string::npos);
+    }
+    /// Shops that differ as somebody states by hand, and the very one of which a campaign speaks.
+    void spreadsAreStatedByHand() {
+        auto const stated = file("spreads.json");
+        save(stated, R"({"plate_rect_mm": 2, "scatter_sd_mm": 0.003})");
+        auto const wide = steadyPin({"campaign", "--book", m_book, "--kind", "plate-zero", "--runs", "40",
+                                     "--no-faults", "--spreads", stated, "--json"});
+        auto const json = *parseJson(wide.out, "campaign");
+        QVERIFY(json["faults"].empty());
+        // Within ±0.031 of ±2 lie 1.6 in a hundred.
+        QVERIFY2(json["coverage"]["inside"].get<int>() < 6, wide.out.c_str());
+        QVERIFY(test::near(json["within_mm"].get<double>(), 0.0311, 0.0005));
+        QVERIFY(test::near(json["spreads"]["plate"][0]["u_mm"].get<double>(), 2 / std::sqrt(3.0), 1e-9));
+        for (auto const* wrong :
+             {R"({"plate_rect_mm": -1})", R"({"plate_mm": 1})", R"([1])", R"({"driver_lag_share": 2})"}) {
+            save(stated, wrong);
+            QVERIFY2(steadyPin({"campaign", "--book", m_book, "--spreads", stated}).code == 2, wrong);
+        }
+        auto const drawn = [&](char const* number) {
+            return (*parseJson(steadyPin({"world", "--book", m_book, "--case", number, "--seed", "4"}).out, "w"));
+        };
+        QVERIFY(drawn("3") == drawn("3") && drawn("3") != drawn("4"));
+        QVERIFY(drawn("3")["plate"]["thickness_mm"] !=
+                (*parseJson(steadyPin({"world", "--book", m_book}).out, "w"))["plate"]["thickness_mm"]);
+        QCOMPARE(steadyPin({"world", "--book", m_book, "--case", "-2"}).code, 2);
+    }
     void runAsJson() {
         auto const said = steadyPin({"run", m_macro, "--world", m_world, "--json"});
         auto const json = parseJson(said.out, "stdout");

@@ -257,7 +257,7 @@ private Q_SLOTS:
             QCOMPARE(step.at("limit_s").is_null(), step.at("way_out").is_null());
             looked += !step.at("limit_s").is_null();
         }
-        QCOMPARE(looked, 9);                              // air, closed, in; open, out; open; closed, in; still in
+        QCOMPARE(looked, 10); // air, closed, in; not yet, open, out; open; closed, in; still in
         QVERIFY(change.at("seconds").get<double>() > 15); // 14 of them the spindle runs down
         auto const empty = parseJson(ask({"--from", "0", "--to", "2"}, 0), "sequence").value();
         QVERIFY(empty.at("steps").size() < change.at("steps").size());

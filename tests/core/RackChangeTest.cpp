@@ -190,6 +190,39 @@ private Q_SLOTS:
                                                  "rack_bumped"}));
         }
     }
+    /// Every lamp stuck either way, from each move on: it stops, or the change ends as it was meant. What no lamp shows
+    /// once it is stuck stands in the list of faults as “sticks” and “lost”; here only one thing is wrong.
+    void aLampThatSticksHalfWay() {
+        using machine::Says;
+        std::array const lamps{&machine::Rack::open, &machine::Rack::held, &machine::Rack::air};
+        for (auto const* dialect : controls) {
+            auto const shop = shopOn(dialect);
+            auto const made = shop.rehearse(Kind::RackChange);
+            int stopped = 0, ended = 0;
+            for (auto const& which : lamps)
+                for (auto const says : {Says::AlwaysOn, Says::AlwaysOff})
+                    for (int move = 1; move <= 14; ++move) {
+                        auto world = made.world();
+                        auto& sensor = (*world.rack).*which;
+                        sensor.fails_to = says;
+                        sensor.fails_after = move;
+                        auto const result = ran(made, world);
+                        auto const found = safety::classify(result, made);
+                        auto const what =
+                            fmt::format("{} {} {}: {}", dialect, static_cast<int>(says), move, result.message);
+                        QVERIFY2(found == safety::RunClass::StoppedSafely || found == safety::RunClass::Right,
+                                 what.c_str());
+                        (found == safety::RunClass::Right ? ended : stopped) += 1;
+                        if (found != safety::RunClass::StoppedSafely) continue;
+                        // Nothing has fallen, and nothing is lost: whatever hung or was carried still does.
+                        std::multiset<int> before{world.rack->in_spindle}, after{result.rack->in_spindle};
+                        for (auto const& pocket : world.rack->pockets) before.insert(pocket.holder);
+                        for (auto const& pocket : result.rack->pockets) after.insert(pocket.holder);
+                        QVERIFY2(before == after, what.c_str());
+                    }
+            QVERIFY2(stopped > 20 && ended > 10, fmt::format("{} {}", stopped, ended).c_str());
+        }
+    }
     /// Each check by itself: without it, what it is for goes wrong. With all of them nothing does.
     void eachCheckIsNeeded_data() {
         QTest::addColumn<QString>("check");

@@ -139,7 +139,10 @@ void RackClamp::output(World& world, int number, bool on, double now_s) {
 
 void RackClamp::moves(World& world, double now_s) {
     auto& rack = *world.rack;
-    if (rack.air_lost_after == 0 || ++m_moves != rack.air_lost_after) return;
+    ++m_moves;
+    for (auto* sensor : {&rack.open, &rack.held, &rack.air})
+        if (sensor->fails_after == m_moves) sensor->says = sensor->fails_to;
+    if (rack.air_lost_after != m_moves) return;
     rack.air_on = false;
     m_due = Due{now_s, false}; // the spring closes what the air held open
 }

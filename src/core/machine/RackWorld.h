@@ -21,6 +21,8 @@ enum class Says { AsItIs, AlwaysOn, AlwaysOff };
 struct Sensor {
     int input = 0; ///< 0: there is none
     Says says = Says::AsItIs;
+    Says fails_to = Says::AsItIs; ///< what it says from a certain move on
+    int fails_after = 0;          ///< moves; 0: never
     bool reads(bool truly) const { return says == Says::AsItIs ? truly : says == Says::AlwaysOn; }
     bool operator==(Sensor const&) const = default;
 };

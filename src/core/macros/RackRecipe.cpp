@@ -75,6 +75,15 @@ struct Changing {
                           " If so, resume. If not, stop here: Changer, Recover, before anything moves.",
                       {look}});
     }
+    /// A lamp that is on before anything was told to open would send it on before the clamp has opened.
+    void stillClosed(std::string const& where) {
+        auto const& input = rack.drive.open_input;
+        if (input)
+            add("not-yet-open", "A lamp that is on already tells nothing of the clamp.",
+                AwaitInput{*input, false, 0,
+                           amid("The lamp of the open clamp is on before it was told to open: it sticks. " + where),
+                           Act::SeeClosed});
+    }
     std::string before(std::string const& what) const { return parts.alarm("Nothing has moved. " + what, false); }
     static std::string amid(std::string const& what) { return what + not_finished; }
 
@@ -153,6 +162,7 @@ struct Changing {
         add("", "Down beside the fork.", MoveAlong{2, slot_home_z, approach_mm(), 0});
         add("", "", MoveAlong{2, slot_home_z, 0, drive.fork_mm_min});
         add("", "Into the fork along its own axis.", MoveAlong{outAxis(), home(outAxis()), 0, drive.fork_mm_min});
+        stillClosed("The holder sits in its fork, the clamp closed.");
         add("", "The holder sits: now the clamp may open.", SwitchOutput{*drive.release_output, true});
         see("let-go", "A clamp that is half open would tear the fork off.", drive.open_input, true, drive.limit_s,
             Act::SeeOpen, "is the clamp open?",
@@ -169,6 +179,11 @@ struct Changing {
         auto const& drive = rack.drive;
         add("", "Up before any X and Y.", up());
         add("", fmt::format("Across, over the fork of pocket {}.", to.number), overIt(to.x_mm, to.y_mm, 0));
+        if (!lacks.numbers || startsEmpty()) {
+            whenSpindle(true);
+            stillClosed("Z is up.");
+            endWhen();
+        }
         add("", "Open before anything comes under it.", SwitchOutput{*drive.release_output, true});
         see("open", "A closed clamp would push on the stud.", drive.open_input, true, drive.limit_s, Act::SeeOpen,
             "is the clamp open?", amid("The clamp did not open in its time; Z is up."));

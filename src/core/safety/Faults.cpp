@@ -225,7 +225,7 @@ constexpr Fault every_fault[] = {
                  pause = &each;
          if (pause) pause->acts.push_back({Act::PressSetter, 6});
      }},
-    {"plate_on_something", "The plate lies on a chip: 0.3 mm higher, or tilted by 0.6 mm; or on a clamp, 3 mm higher",
+    {"plate_on_something", "The plate lies on a chip, 0.3 mm higher or tilted, or on a clamp, 3 mm",
      "The work was not wiped; a burr; laid down without looking.",
      "The plate rocks or stands high, or everything cuts too shallow by as much.",
      "Wipe the work and the plate; press it flat at two corners: it must not rock, and must lie on the work itself.",

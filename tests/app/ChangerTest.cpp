@@ -252,6 +252,15 @@ private Q_SLOTS:
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QTRY_VERIFY(told(u"input 4, within 2 s"_s));
 
+        // Lifted it shows the ways alone: nothing was changed that could be kept.
+        auto setup = drive.window->desk()->setup();
+        setup.change.lifted_mm = 30;
+        QVERIFY(drive.window->desk()->commitSetup(setup, "lifted"));
+        QTRY_VERIFY2(drive.judgement().contains(u"at least: cones stand up in the forks, and a tool hangs"_s),
+                     qPrintable(drive.judgement()));
+        QVERIFY(!drive.find("changer.done")->isEnabled());
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_VERIFY(drive.find("changer.done")->isEnabled());
         // One that went well keeps the table, and counts.
         auto const start = rack(drive);
         drive.click("changer.done");

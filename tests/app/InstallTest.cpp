@@ -386,8 +386,8 @@ private Q_SLOTS:
         drive.click("machine.reference.done");
         drive.click("machine.reference.tell");
         QTRY_COMPARE(drive.book().all<shop::Event>().rbegin()->second->what, shop::Happening::ReferenceSet);
-        drive.click("machine.reference.anew");
-        QTRY_VERIFY(!drive.book().all<shop::ZeroSetup>().begin()->second->gauge.again_mm);
+        QTRY_VERIFY(!drive.find("machine.reference.tell")->isEnabled()); // told once
+        QVERIFY(!drive.window->desk()->setup().gauge.again_mm && drive.window->desk()->setup().gauge.done.empty());
     }
 };
 

@@ -81,7 +81,8 @@ void ChangerStation::showChange() {
     }
     if (!desk().book().find(desk().setup().change.next)) tools.setCurrentIndex(-1);
     m_fetched->setEnabled(desk().session().writable() && tools.count() > 0);
-    m_done->setEnabled(desk().session().writable() && macros::planRack(desk().book(), desk().setup()));
+    m_done->setEnabled(desk().session().writable() && !desk().setup().change.lifted_mm &&
+                       macros::planRack(desk().book(), desk().setup()));
 }
 
 /// A change that came to its end by itself: what hung there is in the spindle, what was in it hangs in its place.
@@ -167,6 +168,13 @@ std::vector<zeroing::Judgement> ChangerStation::judgedChange() const {
                         "Its macro is at Macros, “Change at the rack”: run it there, and attack it with what goes "
                         "wrong, before the machine does.",
                         {}});
+        if (desk().setup().change.lifted_mm)
+            said.push_back({Severity::Attention,
+                            fmt::format("It is written lifted, by {}.",
+                                        lengthText(*desk().setup().change.lifted_mm, desk().units())),
+                            "Nothing is changed by it. When the ways are right, take the height away at Macros, below "
+                            "“The change”.",
+                            {}});
         std::string eyes;
         for (auto const& [input, words] :
              {std::pair{drive.open_input, "clamp open"}, {drive.held_input, "holder in"}, {drive.air_input, "air"}})

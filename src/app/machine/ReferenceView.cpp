@@ -127,7 +127,13 @@ void ReferenceView::stepBack() {
 void ReferenceView::tell() {
     auto change =
         upkeep::recordHappening(m_desk.book(), m_desk.setupId(), shop::Happening::ReferenceSet, m_desk.session().now());
-    (void)m_desk.report(change ? m_desk.commit(std::move(*change)) : Failure(change.error()));
+    if (!change) return (void)m_desk.report(Result<void>(Failure(change.error())));
+    auto setup = m_desk.setup(); // told once: the next one begins with its first step
+    setup.gauge.done.clear();
+    setup.gauge.again_mm.reset();
+    setup.gauge.inputs.clear();
+    m_desk.putSetup(*change, std::move(setup));
+    (void)m_desk.report(m_desk.commit(std::move(*change)));
 }
 
 void ReferenceView::refresh() {

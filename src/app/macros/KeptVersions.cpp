@@ -78,6 +78,7 @@ void MacrosStation::keep() {
 void MacrosStation::readText() {
     desk().prompter().openFile(
         this, u"Read a macro"_s, u"G-code (*.ngc *.nc *.tap *.txt);;All files (*)"_s, [this](QString const& path) {
+            if (!m_rehearsal) return;
             auto const grammar = safety::dialectOf(m_rehearsal->world()).grammar;
             desk().work().start(
                 u"Reading the text"_s,

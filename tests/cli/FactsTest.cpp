@@ -67,7 +67,7 @@ struct OneField {
     static void change(E& value) { value = static_cast<E>(value == E{} ? 1 : 0); }
 };
 
-constexpr int enough_of_a_kind = 4;
+constexpr int enough_of_a_kind = 3;
 bool worthAWalk(auto const&) { return true; }
 /// Zeros and macros rest on how a device repeats; on the other studies nothing does.
 bool worthAWalk(shop::Study const& study) {
@@ -106,7 +106,7 @@ private Q_SLOTS:
         shop::Kinds::forEach([&]<class T>() {
             int walked = 0;
             for (auto const& [id, entity] : m_demo.book().all<T>()) {
-                if (!worthAWalk(*entity) || walked++ == enough_of_a_kind) continue;
+                if (!worthAWalk(*entity) || walked++ >= enough_of_a_kind) continue;
                 for (int wanted = 0;; ++wanted) {
                     T copy = *entity;
                     int at = 0;

@@ -98,7 +98,8 @@ MomentTrend trendOf(std::vector<shop::ChangeRecord> const& history, ChangeMoment
     if (times.size() < least_for_trend) return made;
     auto const kendall = statistics::mannKendall(times);
     auto const slope = statistics::theilSen(times);
-    made.slower = kendall && slope && kendall->p<sure&& * slope> 0;
+    bool const certain = kendall && kendall->p < sure;
+    made.slower = certain && slope && *slope > 0;
     if (!made.slower) return made;
     made.slower_s = *slope;
     double const ahead = std::ceil((limit_s - made.last_s) / *slope);

@@ -2,7 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/macros/MacrosStation.h"
 
-#include "app/widgets/Ladders.h"
 #include "core/base/Words.h"
 #include "core/dialects/Bundle.h"
 #include "core/safety/Faults.h"
@@ -421,37 +420,6 @@ void MacrosStation::showWatch() {
     }
     if (rows.empty()) rows.push_back({.text = u"Nothing written yet."_s, .type = Type::Mono});
     m_watch->show(std::move(rows));
-}
-
-zeroing::LadderContent MacrosStation::ladderNow(machine::World const& truth) const {
-    auto const& zero = m_rehearsal->zero;
-    bool const on_setter = macros::of(m_kind).touches_setter && !macros::of(m_kind).touches_plate;
-    zeroing::LadderContent content;
-    if (on_setter && truth.setter) {
-        double const trip = truth.setterTrip_mm(), drop = trip - truth.zeroOnStock_mm();
-        content =
-            ladderContent(zero, {"work zero", {{"setter", "setter contact", trip}, {"link", "link D", -drop}}, {}, {}},
-                          zeroing::Stand::Setter, desk().units());
-    } else if (zero.chain) {
-        content = ladderContent(zero, desk().units());
-    } else { // no contact yet: the virtual world's own heights
-        content = ladderContent(zero,
-                                {"work zero",
-                                 {{"contact", "plate contact", truth.zeroOnStock_mm() + zero.thickness.mm},
-                                  {"thickness", "plate thickness", -zero.thickness.mm}},
-                                 {},
-                                 {},
-                                 true},
-                                zeroing::Stand::Plate, desk().units());
-    }
-    content.chain.tool = fmt::format("tool {}", zero.assembly.number);
-    if (macros::of(m_kind).touches_plate && macros::of(m_kind).touches_setter && truth.setter)
-        content.setter_z_mm = truth.setterTrip_mm();
-    content.stock_thickness_mm.reset(); // the room is for the tip and the plate
-    content.plate_thickness_mm = truth.plate.thickness_mm;
-    content.tip_z_mm = m_theatre.loaded() ? m_theatre.tipZ_mm() : truth.position_mm[2];
-    content.plate_lies = m_theatre.loaded() ? m_theatre.plateLies() : truth.plate.place == machine::PlatePlace::OnStock;
-    return content;
 }
 
 bool MacrosStation::streamed() const { return m_rehearsal && safety::dialectOf(m_rehearsal->world()).streamed; }

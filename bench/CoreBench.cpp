@@ -45,6 +45,9 @@ void PlateAndLinkRun(benchmark::State& state) {
         if (result.outcome != controller::Outcome::Completed) state.SkipWithError("it does not complete");
         benchmark::DoNotOptimize(result.z_zero);
     }
+    machine::Trace trace;
+    machine::run(written.executable, written.rehearsal.world(), &trace);
+    state.counters["lines"] = static_cast<double>(trace.size());
     state.SetItemsProcessed(static_cast<std::int64_t>(state.iterations()));
 }
 BENCHMARK(PlateAndLinkRun);

@@ -42,10 +42,12 @@ Memory memoryOf(Sample const& sample) {
 std::string tokensOf(gcode::Program const& program) {
     static constexpr char kinds[] = "tcmwnpofFe";
     std::string text;
-    for (std::size_t line = 0; line < program.tokens.size(); ++line)
-        for (auto const& t : program.tokens[line])
-            text += fmt::format("{}{}{}@{}", text.empty() ? "" : " ", kinds[static_cast<int>(t.kind)],
-                                program.lines[line].substr(t.begin, t.length), t.begin);
+    for (auto const& block : program.blocks)
+        for (auto const& t : program.tokensOf(block))
+            text += fmt::format(
+                "{}{}{}@{}", text.empty() ? "" : " ", kinds[static_cast<int>(t.kind)],
+                program.textOf(block).substr(static_cast<std::size_t>(t.begin), static_cast<std::size_t>(t.length)),
+                t.begin);
     return text;
 }
 

@@ -42,6 +42,12 @@ std::vector<std::string> codeLines(std::string const& text) {
 
 bool holds(std::string const& text, std::string const& piece) { return text.find(piece) != std::string::npos; }
 
+std::vector<std::string> linesOf(gcode::Program const& program) {
+    std::vector<std::string> lines;
+    for (auto const& block : program.blocks) lines.emplace_back(program.textOf(block));
+    return lines;
+}
+
 } // namespace
 
 /// What holds for each macro of every kind, in both units, with both circuits: everything that keeps it safe is in the
@@ -82,7 +88,7 @@ private Q_SLOTS:
             QVERIFY2(executable.findings.empty(),
                      executable.findings.empty() ? "" : executable.findings.front().text.c_str());
             std::regex const bare("\\b[XYZF]-?[0-9]+(?![0-9.])|G4 P[0-9]+(?![0-9.])"); // without a decimal point
-            for (auto const& line : executable.program.lines) {
+            for (auto const& line : linesOf(executable.program)) {
                 QVERIFY2(line.size() <= 256, line.c_str());
                 for (unsigned char c : line) QVERIFY2(c >= 0x20 && c < 0x7f, line.c_str());
                 if (!line.empty() && line.front() != '(') QVERIFY2(!std::regex_search(line, bare), line.c_str());
@@ -173,13 +179,13 @@ private Q_SLOTS:
     /// Message, pause, then the end of the whole program; the message says which zero is in force.
     void alarmsCannotBeOverlooked() {
         forEvery([](Kind kind, LinkedShop const&, safety::Rehearsal const& rehearsal) {
-            auto const program = gcode::parse(rehearsal.macro.text, dialects::parametric().grammar);
+            auto const lines = linesOf(gcode::parse(rehearsal.macro.text, dialects::parametric().grammar));
             int alarms = 0;
-            for (std::size_t i = 2; i + 1 < program.lines.size(); ++i) {
-                if (program.lines[i] != "M2" || i + 1 >= program.lines.size() || program.lines[i + 1].empty()) continue;
+            for (std::size_t i = 2; i + 1 < lines.size(); ++i) {
+                if (lines[i] != "M2" || lines[i + 1].empty()) continue;
                 ++alarms;
-                QCOMPARE(program.lines[i - 1], std::string("M0"));
-                auto const& words = program.lines[i - 2];
+                QCOMPARE(lines[i - 1], std::string("M0"));
+                auto const& words = lines[i - 2];
                 QVERIFY2(holds(words, "Resume only ends this macro"), words.c_str());
                 QVERIFY2(holds(words, "zero") || holds(words, "table") || holds(words, "Nothing was"), words.c_str());
             }
@@ -324,7 +330,7 @@ private Q_SLOTS:
         SmallShop shop;
         auto const macro = shop.rehearse().macro;
         int line = 0, found = 0;
-        for (auto const& text : gcode::parse(macro.text, dialects::parametric().grammar).lines)
+        for (auto const& text : linesOf(gcode::parse(macro.text, dialects::parametric().grammar)))
             if (++line; text.starts_with("G10")) found = line;
         QVERIFY(holds(macro.purposeOf(found, macro.text), "thickness"));
         QVERIFY(macro.purposeOf(found, macro.text + " ").empty() && macro.purposeOf(1, macro.text).empty());

@@ -133,8 +133,8 @@ void MacroEditor::colour() {
     };
     style(0, bytes.size(), TokenKind::Text);
     std::size_t start = 0;
-    for (std::size_t i = 0; i < program.tokens.size(); ++i) {
-        for (auto const& token : program.tokens[i])
+    for (std::size_t i = 0; i < program.blocks.size(); ++i) {
+        for (auto const& token : program.tokensOf(program.blocks[i]))
             style(start + static_cast<std::size_t>(token.begin), static_cast<std::size_t>(token.length), token.kind);
         start = static_cast<std::size_t>(SendScintilla(SCI_POSITIONFROMLINE, static_cast<unsigned long>(i + 1)));
     }

@@ -157,6 +157,14 @@ struct [[nodiscard]] Error {
 template<class T> using Result = tl::expected<T, Error>;
 using Failure = tl::unexpected<Error>;
 
+/// A Result<void> for what is done very often: `return {}` of a Result clears the whole of an Error that is not there.
+class Done : public Result<void> {
+public:
+    Done() noexcept {} // not defaulted: that would clear
+    Done(Failure failure) : Result<void>(std::move(failure)) {}
+    Done(Result<void> other) : Result<void>(std::move(other)) {}
+};
+
 inline Failure fail(Code code, Where where, std::string value = {}, std::string limit = {}) {
     return Failure(Error{code, std::move(where), std::move(value), std::move(limit)});
 }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/controller/Controller.h"
 
+#include "core/base/Decimal.h"
 #include "core/base/Words.h"
 
 #include <fmt/format.h>
@@ -39,6 +40,7 @@ Controller::Controller(Executable const& executable, Memory& memory, MachinePort
     if (auto const homed = variables().homed; homed && *homed > 0 && *homed <= executable.dialect.grammar.last_variable)
         m_memory.parameters[static_cast<std::size_t>(*homed)] = machine.homed() ? 1 : 0;
     bindNames();
+    m_shows_state = variables().at(Shows::MachinePosition) || variables().at(Shows::Inputs) || !m_told.empty();
 }
 
 /// Global names live on between programs; the others begin without a value.
@@ -106,9 +108,11 @@ void Controller::runOut() {
 }
 
 bool Controller::executeBlock(Record* record) {
-    showPositions();
-    showNames();
-    showInputs();
+    if (m_shows_state) {
+        showPositions();
+        showNames();
+        showInputs();
+    }
     auto const& block = m_executable.program.blocks[m_next];
     m_block = m_next++;
     begin(block, record);
@@ -116,14 +120,22 @@ bool Controller::executeBlock(Record* record) {
         m_ended = true;
         return false;
     }
-    if (block.message) m_message = block.debug ? debugText(*block.message) : *block.message;
-    if (record && block.message) record->message = m_message;
+    if (block.shows != gcode::Block::Shows::Nothing) {
+        auto const shown = m_executable.program.textOf(block.message);
+        if (block.shows == gcode::Block::Shows::Debug)
+            m_message = debugText(shown);
+        else
+            m_message = shown;
+        if (record) record->message = m_message;
+    }
     Done done;
     if (block.flow != gcode::Flow::None) {
         done = flow(block, record);
     } else if (int const constant = m_executable.constant_of[m_block]; constant >= 0 && block.settings.empty()) {
         done = execute(m_executable.constants[constant], record);
-    } else if (!block.words.empty() || !block.settings.empty()) {
+    } else if (block.words.empty()) {
+        if (!block.settings.empty()) done = settings(block, record);
+    } else {
         auto const decoded = decode(m_executable.program, block, m_executable.dialect, values());
         if (!decoded) done = Failure(decoded.error());
         if (done) done = settings(block, record);
@@ -166,7 +178,7 @@ void Controller::setNamed(int slot, double value) {
 }
 
 /// All values use the parameters as they were before the line; the last setting of a number counts.
-Controller::Done Controller::settings(gcode::Block const& block, Record* record) {
+Done Controller::settings(gcode::Block const& block, Record* record) {
     constexpr std::size_t most = 64;
     struct Found {
         int number; ///< −1: named
@@ -175,7 +187,7 @@ Controller::Done Controller::settings(gcode::Block const& block, Record* record)
     };
     std::array<Found, most> found;
     std::size_t count = 0;
-    for (auto const& setting : block.settings) {
+    for (auto const& setting : m_executable.program.settingsOf(block)) {
         int number = -1;
         if (setting.name < 0) {
             auto const index = valueOf(setting.index, block.line);
@@ -210,7 +222,7 @@ Controller::Done Controller::settings(gcode::Block const& block, Record* record)
 }
 
 /// #n and #<name> in the text stand for their values.
-std::string Controller::debugText(std::string const& text) const {
+std::string Controller::debugText(std::string_view text) const {
     std::string out;
     for (std::size_t i = 0; i < text.size(); ++i) {
         if (text[i] != '#' || i + 1 == text.size()) {
@@ -221,13 +233,13 @@ std::string Controller::debugText(std::string const& text) const {
         std::size_t digits = i + 1;
         while (digits < text.size() && text[digits] >= '0' && text[digits] <= '9') ++digits;
         if (text[i + 1] == '<' && close != std::string::npos) {
-            auto const value = named(text.substr(i + 2, close - i - 2));
+            auto const value = named(std::string(text.substr(i + 2, close - i - 2)));
             out += value ? fmt::format("{:.4f}", *value) : "(no value)";
             i = close;
         } else if (digits > i + 1) {
-            auto const number =
-                gcode::parameterNumber(std::stod(text.substr(i + 1, std::min<std::size_t>(digits - i - 1, 9))), 0,
-                                       m_executable.dialect.grammar.last_variable);
+            auto const number = gcode::parameterNumber(
+                decimal(text.substr(i + 1, std::min<std::size_t>(digits - i - 1, 9))).value_or(0), 0,
+                m_executable.dialect.grammar.last_variable);
             out += number ? fmt::format("{:.4f}", m_memory.parameters[*number]) : "(no such parameter)";
             i = digits - 1;
         } else {
@@ -237,11 +249,12 @@ std::string Controller::debugText(std::string const& text) const {
     return out;
 }
 
-Controller::Done Controller::stop(Decoded const& block, Record* record) {
+Done Controller::stop(Decoded const& block, Record* record) {
     if (block.does(Group::Stop, Does::Pause)) {
         auto shown = std::exchange(m_message, {});
         // Where comments are no messages, a stop shows that of its own line.
-        if (!m_executable.dialect.grammar.notes) shown = m_executable.program.blocks[m_block].comment;
+        if (!m_executable.dialect.grammar.notes)
+            shown = m_executable.program.textOf(m_executable.program.blocks[m_block].comment);
         pauseAt(shown, record);
     }
     if (block.does(Group::Stop, Does::End)) end(record);

@@ -38,7 +38,6 @@ public:
     std::optional<double> named(std::string const& name) const;
 
 private:
-    using Done = Result<void>;
     struct Call {
         int return_to;
         std::size_t loops;            ///< that were open in the caller
@@ -82,7 +81,7 @@ private:
     void showNames();
     double told(Tells what) const;
     void setNamed(int slot, double value);
-    std::string debugText(std::string const& text) const;
+    std::string debugText(std::string_view text) const;
     void bindNames();
     void keepNames();
 
@@ -159,6 +158,7 @@ private:
     int m_steps = 0, m_passes = 0;
     std::array<int, 2> m_zeroed_sides{};
     int m_zeroed_offset = 0, m_measured_tool = 0;
+    bool m_shows_state = false; ///< something tells of the machine at each line
     bool m_ended = false;
     Outcome m_outcome = Outcome::Completed;
     std::string m_message, m_paused_at; ///< shown now; shown at the last pause

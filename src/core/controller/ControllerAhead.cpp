@@ -101,10 +101,12 @@ void Controller::act(int number, double value, gcode::Block const& block, Record
     m_memory.parameters[static_cast<std::size_t>(number)] = value;
     auto const& acting = variables().acting;
     double const plain = value == gcode::vacant ? 0 : value;
+    auto const& program = m_executable.program;
     if (acting.alarm && number == acting.alarm) {
-        halt(Outcome::Alarm, block.comment.empty() ? fmt::format("Alarm {}.", plain) : block.comment);
+        halt(Outcome::Alarm,
+             block.comment.empty() ? fmt::format("Alarm {}.", plain) : std::string(program.textOf(block.comment)));
     } else if (acting.stop && number == acting.stop) {
-        pauseAt(block.comment, record);
+        pauseAt(std::string(program.textOf(block.comment)), record);
     } else if (acting.inhibits && number == acting.inhibits) {
         m_memory.modes.override_locked = (static_cast<int>(std::lround(std::clamp(plain, 0.0, 7.0))) & 2) != 0;
     } else if (acting.outputs.hold(number)) {

@@ -11,7 +11,7 @@ namespace steady::controller {
 
 using gcode::Flow;
 
-Controller::Done Controller::flow(gcode::Block const& block, Record* record) {
+Done Controller::flow(gcode::Block const& block, Record* record) {
     auto const& map = m_executable.flow;
     switch (block.flow) {
     case Flow::None:
@@ -43,7 +43,7 @@ Controller::Done Controller::flow(gcode::Block const& block, Record* record) {
     return {};
 }
 
-Controller::Done Controller::branch(Record* record) {
+Done Controller::branch(Record* record) {
     int at = m_block;
     for (;;) { // at: a branch whose condition is to be tried
         auto const& candidate = m_executable.program.blocks[at];
@@ -66,7 +66,7 @@ Controller::Done Controller::branch(Record* record) {
 }
 
 /// WHILE at the head of its loop, or at the end of a DO.
-Controller::Done Controller::loopTest(gcode::Block const& block, Record* record) {
+Done Controller::loopTest(gcode::Block const& block, Record* record) {
     bool again = true; // without a condition: for ever
     if (block.condition.count > 0) {
         auto const value = valueOf(block.condition, block.line);
@@ -87,12 +87,12 @@ Controller::Done Controller::loopTest(gcode::Block const& block, Record* record)
     return {};
 }
 
-Controller::Done Controller::goRound() {
+Done Controller::goRound() {
     if (++m_passes > loop_limit) return fail(Code::LoopLimit, here(), std::to_string(loop_limit));
     return {};
 }
 
-Controller::Done Controller::repeat(gcode::Block const& block, Record* record) {
+Done Controller::repeat(gcode::Block const& block, Record* record) {
     auto const value = valueOf(block.condition, block.line);
     if (!value) return Failure(value.error());
     if (*value > loop_limit) return fail(Code::LoopLimit, here(), std::to_string(loop_limit));
@@ -108,7 +108,7 @@ Controller::Done Controller::repeat(gcode::Block const& block, Record* record) {
     return {};
 }
 
-Controller::Done Controller::repeatEnd(Record* record) {
+Done Controller::repeatEnd(Record* record) {
     auto& loop = m_loops.back();
     bool const again = --loop.left > 0;
     if (record) {
@@ -131,7 +131,7 @@ void Controller::leaveLoops(bool own) {
 }
 
 /// #1 to #30 and the names without _ belong to one call; the caller finds its own again.
-Controller::Done Controller::call(gcode::Block const& block, Record* record) {
+Done Controller::call(gcode::Block const& block, Record* record) {
     if (m_calls.size() == call_limit) return fail(Code::CallDepth, here(), std::to_string(call_limit));
     std::array<double, gcode::max_arguments + 1> arguments{};
     for (std::size_t i = 0; i < block.arguments.size(); ++i) {
@@ -151,7 +151,7 @@ Controller::Done Controller::call(gcode::Block const& block, Record* record) {
     return {};
 }
 
-Controller::Done Controller::comeBack(gcode::Block const& block, Record* record) {
+Done Controller::comeBack(gcode::Block const& block, Record* record) {
     if (m_calls.empty()) { // the end of a subroutine that was not called is passed over by its SUB
         return fail(Code::OutsideSub, here(), "RETURN");
     }

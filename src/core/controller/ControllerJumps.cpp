@@ -11,7 +11,7 @@ namespace steady::controller {
 
 using gcode::Flow;
 
-Controller::Done Controller::jump(gcode::Block const& block, Record* record) {
+Done Controller::jump(gcode::Block const& block, Record* record) {
     auto const& jumps = m_executable.flow.jumps;
     if (block.flow == Flow::Program) {
         bool const first = std::none_of(jumps.programs.begin(), jumps.programs.end(),
@@ -51,7 +51,7 @@ std::vector<double> Controller::newLocals() {
     return kept;
 }
 
-Controller::Done Controller::callProgram(Decoded const& block, Record* record) {
+Done Controller::callProgram(Decoded const& block, Record* record) {
     auto const* word = block.in(Group::Call);
     if (word->does == Does::ReturnProgram) return returnProgram(block, record);
     if (m_calls.size() == call_limit) return fail(Code::CallDepth, here(), std::to_string(call_limit));
@@ -81,7 +81,7 @@ Controller::Done Controller::callProgram(Decoded const& block, Record* record) {
 }
 
 /// Back behind the call, or once more; to a line of the caller where P names one. The main program begins anew.
-Controller::Done Controller::returnProgram(Decoded const& block, Record* record) {
+Done Controller::returnProgram(Decoded const& block, Record* record) {
     if (record) record->kind = Record::Kind::Return;
     if (m_calls.empty()) {
         m_next = 0;

@@ -17,7 +17,7 @@ constexpr double above_bottom_mm = 0.254; // to which it goes back fast between 
 } // namespace
 
 /// What the codes of a line do not read is for the motion in force, or for nothing.
-Controller::Done Controller::wordsOfMotion(Decoded const& block) const {
+Done Controller::wordsOfMotion(Decoded const& block) const {
     if (!block.unread) return {};
     auto const* word = motionWord();
     for (char letter = 'A'; letter <= 'Z'; ++letter)
@@ -27,7 +27,7 @@ Controller::Done Controller::wordsOfMotion(Decoded const& block) const {
     return {};
 }
 
-Controller::Done Controller::arc(Decoded const& block, Record* record) {
+Done Controller::arc(Decoded const& block, Record* record) {
     auto const& modes = m_memory.modes;
     ArcAsked asked;
     asked.from_mm = m_machine.position();
@@ -66,7 +66,7 @@ Controller::Done Controller::arc(Decoded const& block, Record* record) {
 }
 
 /// One hole from R down: at once, with a wait at its bottom, or in steps that clear the chips.
-Controller::Done Controller::hole(double retract_z_mm, double bottom_z_mm) {
+Done Controller::hole(double retract_z_mm, double bottom_z_mm) {
     auto point = m_machine.position();
     auto go = [&](double z_mm, bool fast) {
         point[2] = z_mm;
@@ -86,7 +86,7 @@ Controller::Done Controller::hole(double retract_z_mm, double bottom_z_mm) {
 }
 
 /// A hole at each of its places: across at the height where it is, fast to R, the hole, and up again.
-Controller::Done Controller::holes(Decoded const& block, Record* record) {
+Done Controller::holes(Decoded const& block, Record* record) {
     auto const& modes = m_memory.modes;
     auto const name = nameOf(*motionWord());
     auto keep = [&](char letter, std::optional<double>& into) {

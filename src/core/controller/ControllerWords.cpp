@@ -63,9 +63,10 @@ Decoded Controller::inIncrements(Decoded block) const {
     return block;
 }
 
-Controller::Done Controller::execute(Decoded const& block, Record* record) {
+Done Controller::execute(Decoded const& block, Record* record) {
     if (block.in(Group::Call)) return callProgram(block, record);
     if (block.pointless && m_executable.dialect.least_increments) return execute(inIncrements(block), record);
+    if (block.onlyMoves()) return motion(block, record);
     if (auto done = modes(block, record); !done) return done;
     if (m_ended) return {};
     if (auto done = offsets(block, record); !done) return done;
@@ -95,7 +96,7 @@ std::string Controller::meanings(Decoded const& block) const {
 }
 
 /// Feed, spindle, dwell, units, offsets in use, distance mode: steps 3 to 17 of the order of execution.
-Controller::Done Controller::modes(Decoded const& block, Record* record) {
+Done Controller::modes(Decoded const& block, Record* record) {
     auto& modes = m_memory.modes;
     if (record) {
         record->modes = meanings(block);
@@ -126,7 +127,7 @@ Controller::Done Controller::modes(Decoded const& block, Record* record) {
     return {};
 }
 
-Controller::Done Controller::dwell(Decoded const& block, Record* record) {
+Done Controller::dwell(Decoded const& block, Record* record) {
     auto const& dialect = m_executable.dialect;
     bool const by_x = dialect.dwell_by_x && block.has('X');
     if (!by_x && !block.has('P'))
@@ -143,7 +144,7 @@ Controller::Done Controller::dwell(Decoded const& block, Record* record) {
 }
 
 /// A tool chosen, taken, or only named.
-Controller::Done Controller::tool(Decoded const& block, Record* record) {
+Done Controller::tool(Decoded const& block, Record* record) {
     if (block.has('T')) {
         auto const number = toolNumber(block.value('T'));
         if (!number) return Failure(number.error());
@@ -198,7 +199,7 @@ Result<std::string> Controller::readInput(Decoded const& block, CodeWord const& 
     return fmt::format("Input {} reads {}", port, wanted ? "on" : "off");
 }
 
-Controller::Done Controller::ports(Decoded const& block, Record* record) {
+Done Controller::ports(Decoded const& block, Record* record) {
     auto const* word = block.in(Group::Ports);
     if (!word) return {};
     bool const on = word->does == Does::OutputOn, read = word->does == Does::ReadInput;
@@ -224,7 +225,7 @@ Controller::Done Controller::ports(Decoded const& block, Record* record) {
 }
 
 /// The table's length, the one on its line, or none.
-Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) {
+Done Controller::lengthOffset(Decoded const& block, Record* record) {
     auto const* word = block.in(Group::Length);
     if (!word) return {};
     double length = 0;
@@ -249,7 +250,7 @@ Controller::Done Controller::lengthOffset(Decoded const& block, Record* record) 
     return {};
 }
 
-Controller::Done Controller::offsets(Decoded const& block, Record* record) {
+Done Controller::offsets(Decoded const& block, Record* record) {
     if (block.aloneDoes(Does::GoToStored) || block.aloneDoes(Does::StorePoint))
         if (auto done = storedPoint(block, record); !done) return done;
     if (block.aloneDoes(Does::SetData))
@@ -258,7 +259,7 @@ Controller::Done Controller::offsets(Decoded const& block, Record* record) {
 }
 
 /// The tool table, an offset's origin, or an offset such that the present point gets the values named.
-Controller::Done Controller::setData(Decoded const& block, Record* record) {
+Done Controller::setData(Decoded const& block, Record* record) {
     double const unit = unit_mm();
     int const l = block.has('L') ? static_cast<int>(std::lround(block.value('L'))) : 0;
     auto const forms = m_executable.dialect.data_forms;
@@ -313,7 +314,7 @@ Controller::Done Controller::setData(Decoded const& block, Record* record) {
 }
 
 /// Names the present point, forgets that, sets it aside, or takes up again what the variables keep.
-Controller::Done Controller::shift(Decoded const& block, Record* record) {
+Done Controller::shift(Decoded const& block, Record* record) {
     if (!block.alone) return {};
     switch (block.alone->does) {
     case Does::Shift: {
@@ -341,7 +342,7 @@ Controller::Done Controller::shift(Decoded const& block, Record* record) {
 }
 
 /// Goes through the point on its line, in program coordinates, to the stored one; or stores the present one.
-Controller::Done Controller::storedPoint(Decoded const& block, Record* record) {
+Done Controller::storedPoint(Decoded const& block, Record* record) {
     int const number = block.alone->number;
     int const first = variables().at(number == 1 ? Shows::StoredPoint : Shows::SecondStoredPoint);
     auto const kept = [&](int axis) -> double& {
@@ -380,7 +381,7 @@ Vec3 Controller::target(Decoded const& block, bool absolute_machine) const {
     return point;
 }
 
-Controller::Done Controller::motion(Decoded const& block, Record* record) {
+Done Controller::motion(Decoded const& block, Record* record) {
     auto& modes = m_memory.modes;
     if (auto const* word = block.in(Group::Motion)) {
         if (motionOf(word->does) != modes.motion) m_hole = {}; // what a cycle keeps ends with it
@@ -411,7 +412,7 @@ Controller::Done Controller::motion(Decoded const& block, Record* record) {
     return trouble(m_machine.move(point, modes.motion == Motion::Rapid ? 0 : feed_mm_min()));
 }
 
-Controller::Done Controller::probe(Vec3 const& target_mm, Motion motion, Record* record) {
+Done Controller::probe(Vec3 const& target_mm, Motion motion, Record* record) {
     auto const from = m_machine.position();
     bool const away = goesAway(motion);
     double const length_mm = std::hypot(target_mm[0] - from[0], target_mm[1] - from[1], target_mm[2] - from[2]);
@@ -444,7 +445,7 @@ Controller::Done Controller::probe(Vec3 const& target_mm, Motion motion, Record*
     return {};
 }
 
-Controller::Done Controller::trouble(std::optional<Trouble> const& found) {
+Done Controller::trouble(std::optional<Trouble> const& found) {
     if (!found) return {};
     halt(found->outcome, found->text);
     m_cause = found->cause;

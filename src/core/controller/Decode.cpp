@@ -18,15 +18,16 @@ int codeOf(double value, int per_unit) {
 }
 
 struct Decoder {
+    gcode::Program const& program;
     gcode::Block const& block;
     Dialect const& dialect;
     Decoded out;
-    std::string read = {}; ///< letters that the line's words read
+    std::uint32_t read = 0; ///< bit per letter that the line's words read
     int m_words = 0;
 
     Where where(int column) const { return {"", block.line, column}; }
 
-    Result<void> code(char name, double value, int column) {
+    Done code(char name, double value, int column) {
         int const tenths = name == 'G' ? codeOf(value, 10) : 10 * codeOf(value, 1);
         auto const* known = dialect.find(name, tenths);
         if (!known)
@@ -37,12 +38,13 @@ struct Decoder {
         if (place) // RS274/NGC: of those that are alone, too, one a line
             return fail(Code::ModalConflict, where(column), fmt::format("{} and {}", nameOf(*place), nameOf(*known)));
         place = known;
-        read += known->letters;
+        if (known->group != Group::Alone) out.groups |= 1u << static_cast<unsigned>(known->group);
+        for (char const* each = known->letters; *each; ++each) read |= 1u << (*each - 'A');
         return {};
     }
 
-    Result<void> letter(char name, double value, int column, bool pointless) {
-        bool const passed_on = read.find(name) != std::string::npos;
+    Done letter(char name, double value, int column, bool pointless) {
+        bool const passed_on = read & (1u << (name - 'A'));
         if (!passed_on && std::string_view("ABCUVW").find(name) != std::string_view::npos)
             return fail(Code::NoSuchAxis, where(column), std::string(1, name));
         if (value < 0 && (name == 'F' || name == 'S'))
@@ -63,10 +65,10 @@ struct Decoder {
     }
 
     /// A word that no code of the line reads was meant for something that is not there.
-    Result<void> wordsAreRead() {
-        for (auto const& word : block.words) {
+    Done wordsAreRead() {
+        for (auto const& word : program.wordsOf(block)) {
             if (std::string_view("GMXYZFST").find(word.letter) != std::string_view::npos ||
-                read.find(word.letter) != std::string::npos)
+                read & (1u << (word.letter - 'A')))
                 continue;
             bool const open = !out.in(Group::Motion) && !out.alone && motionsRead(word.letter);
             if (!open) return fail(Code::UnusedWord, where(word.column), std::string(1, word.letter));
@@ -76,7 +78,7 @@ struct Decoder {
     }
 
     /// A motion and a word that is alone cannot share the axis words; a word that needs them must find some.
-    Result<void> axisWords() const {
+    Done axisWords() const {
         auto const* user = out.alone;
         if (user && (user->axes == Axes::Unused || (user->axes == Axes::Allowed && !out.hasAxis()))) user = nullptr;
         auto const* motion = out.in(Group::Motion);
@@ -101,8 +103,8 @@ bool hasParameter(gcode::Program const& program, gcode::Expr expr) {
 
 tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block const& block, Dialect const& dialect,
                                     gcode::Values const& values) {
-    Decoder decoder{block, dialect, {}};
-    for (auto const& word : block.words) {
+    Decoder decoder{program, block, dialect, {}};
+    for (auto const& word : program.wordsOf(block)) {
         auto const value = gcode::evaluate(program, word.value, values);
         if (!value) return Failure(gcode::located(value.error(), block.line));
         if (*value == gcode::vacant) continue; // as if it were not there
@@ -117,7 +119,7 @@ tl::expected<Decoded, Error> decode(gcode::Program const& program, gcode::Block 
 }
 
 bool isConstant(gcode::Program const& program, gcode::Block const& block) {
-    for (auto const& word : block.words)
+    for (auto const& word : program.wordsOf(block))
         if (hasParameter(program, word.value)) return false;
     return true;
 }

@@ -15,6 +15,7 @@ struct Decoded {
     std::array<double, 26> values{};                  ///< by letter
     std::uint32_t present = 0;                        ///< bit per letter, without G and M
     std::array<CodeWord const*, group_count> words{}; ///< by modal group; none: null
+    std::uint32_t groups = 0;                         ///< bit per modal group that has a word
     CodeWord const* alone = nullptr;                  ///< a word that belongs to no modal group
     std::uint32_t unread = 0;                         ///< bit per letter that no code of the line reads
     std::uint32_t pointless = 0;                      ///< bit per letter of a written number without a point
@@ -22,6 +23,12 @@ struct Decoded {
     bool has(char letter) const { return present & (1u << (letter - 'A')); }
     double value(char letter) const { return values[letter - 'A']; }
     CodeWord const* in(Group group) const { return words[static_cast<std::size_t>(group)]; }
+    /// Nothing but a motion, and where it goes.
+    bool onlyMoves() const {
+        constexpr auto further = 1u << ('F' - 'A') | 1u << ('T' - 'A');
+        return !alone && (groups & ~(1u << static_cast<unsigned>(Group::Motion))) == 0 && (present & further) == 0 &&
+               !does(Group::Motion, Does::NoMotion);
+    }
     bool does(Group group, Does what) const { return in(group) && in(group)->does == what; }
     bool aloneDoes(Does what) const { return alone && alone->does == what; }
     bool waits() const {

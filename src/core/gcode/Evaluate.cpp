@@ -100,6 +100,8 @@ bool isBinary(OpKind kind) { return (kind >= OpKind::Power && kind <= OpKind::Le
 } // namespace
 
 tl::expected<int, EvalError> parameterNumber(double value, int column, int last) {
+    if (value >= 1 && value <= last && value == static_cast<int>(value))
+        return static_cast<int>(value); // nearly always
     double const whole = std::round(value);
     bool const known = whole >= 1 && whole <= last && std::abs(value - whole) <= 1e-4; // NaN is not known
     if (!known) return tl::unexpected(EvalError{Code::ParameterNumber, column, "", "", last});

@@ -15,7 +15,7 @@ constexpr char const* jump_words = "IF [ ] GOTO, IF [ ] THEN, GOTO, WHILE [ ] DO
 } // namespace
 
 /// A number, or a name in <…>.
-Result<void> LineParser::flowLabel() {
+Done LineParser::flowLabel() {
     auto const begin = m_at;
     if (peek() == '<') {
         auto const close = std::find_if(m_chars.begin() + static_cast<std::ptrdiff_t>(m_at), m_chars.end(),
@@ -38,7 +38,7 @@ Result<void> LineParser::flowLabel() {
 }
 
 /// What stands behind the flow word: a condition, a count, arguments, or a value to give back.
-Result<void> LineParser::flowValues() {
+Done LineParser::flowValues() {
     bool const condition = m_block.flow == Flow::If || m_block.flow == Flow::ElseIf || m_block.flow == Flow::While ||
                            m_block.flow == Flow::Repeat;
     bool const optional = m_block.flow == Flow::Return || m_block.flow == Flow::EndSub;
@@ -57,7 +57,7 @@ Result<void> LineParser::flowValues() {
     return {};
 }
 
-Result<void> LineParser::flow() {
+Done LineParser::flow() {
     auto const begin = m_at++;
     m_block.flow_column = column(begin);
     if (auto done = flowLabel(); !done) return done;
@@ -93,7 +93,7 @@ bool LineParser::startsJump() const {
     return starts("IF[") || starts("GOTO") || starts("WHILE[") || starts("DO") || starts("END");
 }
 
-Result<void> LineParser::condition() {
+Done LineParser::condition() {
     m_in_condition = true;
     auto const found = value();
     m_in_condition = false;
@@ -102,7 +102,7 @@ Result<void> LineParser::condition() {
     return {};
 }
 
-Result<void> LineParser::jump() {
+Done LineParser::jump() {
     auto const begin = m_at;
     m_block.flow_column = column(begin);
     if (!m_block.words.empty() || !m_block.settings.empty()) return error(Code::UnexpectedText, begin, letters(begin));
@@ -111,7 +111,7 @@ Result<void> LineParser::jump() {
         mark(TokenKind::Flow, m_at, m_at + text.size());
         m_at += text.size();
     };
-    auto const loopNumber = [&]() -> Result<void> {
+    auto const loopNumber = [&]() -> Done {
         auto const at = m_at;
         if (!isDigit(peek()) || peek() > '3' || peek() < '1' || isDigit(peek(1)))
             return error(Code::BadArgument, at, "The number of a loop", "it is 1, 2 or 3");
@@ -119,7 +119,7 @@ Result<void> LineParser::jump() {
         ++m_at;
         return {};
     };
-    auto const whereTo = [&]() -> Result<void> {
+    auto const whereTo = [&]() -> Done {
         take("GOTO");
         m_block.flow = Flow::GoTo;
         auto const found = value();
@@ -127,7 +127,7 @@ Result<void> LineParser::jump() {
         m_block.arguments.push_back(*found);
         return {};
     };
-    Result<void> done;
+    Done done;
     if (word == "IF") {
         take("IF");
         if (done = condition(); !done) return done;
@@ -164,7 +164,7 @@ Result<void> LineParser::jump() {
 }
 
 /// O and a number: a program begins.
-Result<void> LineParser::programNumber() {
+Done LineParser::programNumber() {
     auto const begin = m_at++;
     std::string digits;
     while (isDigit(peek())) digits += m_chars[m_at++].upper;

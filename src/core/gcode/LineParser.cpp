@@ -30,11 +30,41 @@ constexpr std::array<Function, 13> functions{{{"ABS", OpKind::Abs},
                                               {"SQRT", OpKind::Sqrt},
                                               {"TAN", OpKind::Tan}}};
 
+constexpr bool isBlank(char c) { return c == ' ' || c == '\t'; }
+constexpr char capital(char c) { return c >= 'a' && c <= 'z' ? static_cast<char>(c - 32) : c; }
+
 } // namespace
 
-LineParser::LineParser(Program& program, int line, Grammar const& grammar)
-    : m_program(program), m_grammar(grammar), m_text(program.lines[line - 1]) {
-    m_block.line = line;
+Done LineParser::parse(int line, Range text) {
+    auto const placed = [&] {
+        Block block;
+        block.line = line;
+        block.text = text;
+        block.tokens = {static_cast<std::uint32_t>(m_program.tokens.size()), 0};
+        block.words = {static_cast<std::uint32_t>(m_program.words.size()), 0};
+        block.settings = {static_cast<std::uint32_t>(m_program.settings.size()), 0};
+        return block;
+    };
+    m_block = placed();
+    m_text = m_program.textOf(m_block);
+    m_chars.clear();
+    m_at = 0;
+    m_in_condition = false;
+    auto done = block();
+    auto const begin = m_program.tokens.begin() + m_block.tokens.first;
+    auto const ordered = [](Token const& a, Token const& b) { return a.begin < b.begin; };
+    if (!std::is_sorted(begin, m_program.tokens.end(), ordered))
+        std::stable_sort(begin, m_program.tokens.end(), ordered);
+    if (!done) {
+        m_program.words.resize(m_block.words.first);
+        m_program.settings.resize(m_block.settings.first);
+        auto const tokens = m_block.tokens.first;
+        m_block = placed();
+        m_block.tokens.first = tokens;
+    }
+    m_block.tokens.count = static_cast<std::uint32_t>(m_program.tokens.size()) - m_block.tokens.first;
+    m_program.blocks.push_back(std::move(m_block));
+    return done;
 }
 
 Failure LineParser::error(Code code, std::size_t at, std::string value, std::string limit) const {
@@ -69,7 +99,7 @@ std::string LineParser::letter(std::size_t at) const {
     };
     for (std::size_t k = 1; k < length; ++k)
         if (lead < 0xc0 || !follows(begin + k)) return "?";
-    return m_text.substr(begin, length);
+    return std::string(m_text.substr(begin, length));
 }
 
 std::string LineParser::written(std::size_t from, std::size_t to) const {
@@ -85,10 +115,10 @@ void LineParser::push(OpKind kind, std::size_t at, double number) {
 void LineParser::mark(TokenKind kind, std::size_t from, std::size_t to) {
     if (from >= to || to > m_chars.size()) return;
     int const begin = m_chars[from].byte;
-    m_tokens.push_back({kind, begin, m_chars[to - 1].byte + 1 - begin});
+    m_program.tokens.push_back({kind, begin, m_chars[to - 1].byte + 1 - begin});
 }
 
-Result<void> LineParser::pack() {
+Done LineParser::pack() {
     auto const most = m_grammar.line_length;
     if (m_text.size() > static_cast<std::size_t>(most))
         return fail(Code::LineTooLong, {"", m_block.line, most + 1}, std::to_string(m_text.size()),
@@ -107,8 +137,8 @@ Result<void> LineParser::pack() {
             auto const end = std::min(close + 1, m_text.size());
             comment(i, end, c == '(');
             i = end - 1;
-        } else if (c != ' ' && c != '\t' && c != '\r') {
-            m_chars.push_back({c >= 'a' && c <= 'z' ? static_cast<char>(c - 32) : c, static_cast<int>(i)});
+        } else if (!isBlank(c) && c != '\r') {
+            m_chars.push_back({capital(c), static_cast<int>(i)});
         }
     }
     return {};
@@ -116,30 +146,39 @@ Result<void> LineParser::pack() {
 
 /// A comment, a message, or a message with values.
 void LineParser::comment(std::size_t from, std::size_t to, bool bracketed) {
-    auto text = m_text.substr(from + 1, to - from - (bracketed ? 2 : 1));
-    auto const comma = text.find(',');
-    auto head = text.substr(0, comma);
-    std::erase_if(head, [](char x) { return x == ' ' || x == '\t'; });
-    std::transform(head.begin(), head.end(), head.begin(),
-                   [](char x) { return x >= 'a' && x <= 'z' ? static_cast<char>(x - 32) : x; });
-    bool const shown = bracketed && m_grammar.notes && comma != std::string::npos && (head == "MSG" || head == "DEBUG");
+    auto const begin = from + 1, end = to - (bracketed ? 1 : 0);
+    auto const inside = [this](std::size_t first, std::size_t last) {
+        return Range{m_block.text.first + static_cast<std::uint32_t>(first), static_cast<std::uint32_t>(last - first)};
+    };
+    auto at = begin;
+    /// The letters of a word and a comma after it, with blanks between or none.
+    auto const says = [&](std::string_view word) {
+        at = begin;
+        for (char const asked : word) {
+            while (at < end && isBlank(m_text[at])) ++at;
+            if (at >= end || capital(m_text[at++]) != asked) return false;
+        }
+        return true;
+    };
+    bool const may = bracketed && m_grammar.notes;
+    bool const message = may && says("MSG,"), debug = may && !message && says("DEBUG,");
+    bool const shown = message || debug;
     if (shown) {
-        text = text.substr(comma + 1);
-        text.erase(0, text.find_first_not_of(" \t"));
-        m_block.message = text;
-        m_block.debug = head == "DEBUG";
+        while (at < end && isBlank(m_text[at])) ++at;
+        m_block.message = inside(at, end);
+        m_block.shows = debug ? Block::Shows::Debug : Block::Shows::Message;
     } else {
-        m_block.comment = text;
+        m_block.comment = inside(begin, end);
     }
-    m_tokens.push_back(
+    m_program.tokens.push_back(
         {shown ? TokenKind::Message : TokenKind::Comment, static_cast<int>(from), static_cast<int>(to - from)});
 }
 
-Result<Block> LineParser::parse() {
-    if (auto packed = pack(); !packed) return Failure(packed.error());
+Done LineParser::block() {
+    if (auto packed = pack(); !packed) return packed;
     if (peek() == '%' && m_chars.size() == 1) {
         m_block.end_mark = true;
-        return m_block;
+        return {};
     }
     if (peek() == '/') ++m_at; // block delete: off here, so the line is run
     if (peek() == 'N' && isDigit(peek(1))) {
@@ -154,13 +193,13 @@ Result<Block> LineParser::parse() {
         auto const begin = m_at;
         if (auto done = item(); !done) {
             mark(TokenKind::Error, begin, m_chars.size());
-            return Failure(done.error());
+            return done;
         }
     }
-    return m_block;
+    return {};
 }
 
-Result<void> LineParser::item() {
+Done LineParser::item() {
     if (peek() == '#') return setting();
     if (jumps() && startsJump()) return jump();
     if (peek() == 'O' && m_grammar.flow == FlowBy::None) return notKnown(m_at, "An O word");
@@ -169,7 +208,7 @@ Result<void> LineParser::item() {
     return error(Code::UnexpectedText, m_at, letter(m_at));
 }
 
-Result<void> LineParser::setting() {
+Done LineParser::setting() {
     auto const begin = m_at++;
     Setting made{column(begin), {}, {}};
     if (m_grammar.last_variable == 0) return notKnown(begin, "A variable");
@@ -190,14 +229,15 @@ Result<void> LineParser::setting() {
     if (operation())
         return bare() ? error(Code::UnexpectedText, m_at, letters(m_at)) : error(Code::SumNeedsBrackets, m_at);
     made.value = *right;
-    m_block.settings.push_back(made);
+    m_program.settings.push_back(made);
+    ++m_block.settings.count;
     if (!jumps()) return {};
     if (!atEnd()) return error(Code::UnexpectedText, m_at, letter(m_at));
-    if (!m_block.words.empty() || m_block.settings.size() > 1) return error(Code::UnexpectedText, begin, "#");
+    if (!m_block.words.empty() || m_block.settings.count > 1) return error(Code::UnexpectedText, begin, "#");
     return {};
 }
 
-Result<void> LineParser::word() {
+Done LineParser::word() {
     auto const begin = m_at++;
     char const letter = m_chars[begin].upper;
     static constexpr std::string_view known = "DFGHIJKLMPQRSTXYZABC", further = "EUVW"; // which a call may pass on
@@ -210,7 +250,8 @@ Result<void> LineParser::word() {
     bool const pointless = std::all_of(
         m_chars.begin() + static_cast<std::ptrdiff_t>(begin) + 1, m_chars.begin() + static_cast<std::ptrdiff_t>(m_at),
         [](Char const& c) { return isDigit(c.upper) || c.upper == '+' || c.upper == '-'; });
-    m_block.words.push_back({letter, column(begin), *found, pointless});
+    m_program.words.push_back({letter, column(begin), *found, pointless});
+    ++m_block.words.count;
     return {};
 }
 
@@ -230,7 +271,7 @@ Result<Expr> LineParser::sum() {
 }
 
 /// A value, with a sign before it where this control takes one before anything.
-Result<void> LineParser::operand() {
+Done LineParser::operand() {
     bool const sign = (peek() == '-' || peek() == '+') && (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1)));
     if (!bare() || !sign) return realValue();
     auto const begin = m_at++;
@@ -240,10 +281,10 @@ Result<void> LineParser::operand() {
     return {};
 }
 
-Result<void> LineParser::realValue() {
+Done LineParser::realValue() {
     auto const begin = m_at;
     if (atEnd()) return error(Code::ExpectedValue, m_at, "the end of the line");
-    if (peek() == '[') return m_grammar.sums != Sums::None ? bracketed() : Result<void>(notKnown(begin, "A sum"));
+    if (peek() == '[') return m_grammar.sums != Sums::None ? bracketed() : Done(notKnown(begin, "A sum"));
     if (peek() == '#') {
         if (m_grammar.last_variable == 0) return notKnown(begin, "A variable");
         ++m_at;
@@ -281,7 +322,7 @@ Result<int> LineParser::parameterName() {
 }
 
 /// EXISTS[#<name>]
-Result<void> LineParser::exists(std::size_t begin) {
+Done LineParser::exists(std::size_t begin) {
     if (peek() != '[' || peek(1) != '#' || peek(2) != '<') return error(Code::ExpectedValue, m_at, "no #<name>");
     m_at += 2;
     auto const slot = parameterName();
@@ -292,7 +333,7 @@ Result<void> LineParser::exists(std::size_t begin) {
     return {};
 }
 
-Result<void> LineParser::bracketed() {
+Done LineParser::bracketed() {
     auto const begin = m_at++;
     if (auto inner = expression(lowestRank()); !inner) return inner;
     if (peek() != ']') {
@@ -306,6 +347,8 @@ Result<void> LineParser::bracketed() {
 }
 
 std::optional<LineParser::Operation> LineParser::operation() const {
+    static constexpr std::string_view begins = "*/M+-AOXENGL";
+    if (begins.find(peek()) == std::string_view::npos) return std::nullopt; // also at the end: there is no such letter
     static constexpr std::array<std::pair<char const*, Operation>, 15> table{{{"**", {OpKind::Power, 4, 2}},
                                                                               {"*", {OpKind::Times, 3, 1}},
                                                                               {"/", {OpKind::Divide, 3, 1}},
@@ -337,7 +380,7 @@ std::optional<LineParser::Operation> LineParser::operation() const {
 }
 
 /// Operations of one rank go from the left, ** too.
-Result<void> LineParser::expression(int lowest_rank) {
+Done LineParser::expression(int lowest_rank) {
     if (auto first = operand(); !first) return first;
     for (auto next = operation(); next && next->rank >= lowest_rank; next = operation()) {
         auto const at = m_at;
@@ -349,7 +392,7 @@ Result<void> LineParser::expression(int lowest_rank) {
     return {};
 }
 
-Result<void> LineParser::function(std::size_t begin) {
+Done LineParser::function(std::size_t begin) {
     auto const name = letters(begin);
     if (name == "EXISTS" && m_grammar.names) {
         m_at += name.size();
@@ -375,22 +418,25 @@ Result<void> LineParser::function(std::size_t begin) {
     return {};
 }
 
-Result<void> LineParser::number() {
+Done LineParser::number() {
     auto const begin = m_at;
-    std::string text;
     if (peek() == '+' || peek() == '-') {
         if (peek(1) == '#' || peek(1) == '[' || isLetter(peek(1)))
             return error(Code::SignBeforeValue, m_at, letter(m_at + 1));
-        text += m_chars[m_at++].upper;
+        ++m_at;
     }
     bool digit = false, point = false;
-    while (isDigit(peek()) || (peek() == '.' && !point)) {
+    for (; isDigit(peek()) || (peek() == '.' && !point); ++m_at) {
         digit = digit || isDigit(peek());
         point = point || peek() == '.';
-        text += m_chars[m_at++].upper;
     }
     if (!digit) return error(Code::ExpectedValue, begin, begin < m_chars.size() ? letter(begin) : "");
-    push(OpKind::Number, begin, decimal(text).value_or(0));
+    // With blanks in it, a number stands in pieces.
+    auto const first = static_cast<std::size_t>(m_chars[begin].byte),
+               last = static_cast<std::size_t>(m_chars[m_at - 1].byte);
+    bool const whole = last - first == m_at - 1 - begin;
+    auto const value = whole ? decimal(m_text.substr(first, m_at - begin)) : decimal(written(begin, m_at));
+    push(OpKind::Number, begin, value.value_or(0));
     mark(TokenKind::Number, begin, m_at);
     return {};
 }

@@ -1,18 +1,21 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// One line of text to one block. Blanks may stand anywhere, even in numbers, so the parser reads a packed line.
+// A line of text to a block. Blanks may stand anywhere, even in numbers, so the parser reads a packed line. One parser
+// reads line after line.
 
 #include "core/gcode/Program.h"
+
+#include <optional>
 
 namespace steady::gcode {
 
 class LineParser {
 public:
-    LineParser(Program& program, int line, Grammar const& grammar);
-    /// Appends the line's operations to the program; a wrong line leaves its error and the block so far.
-    Result<Block> parse();
-    std::vector<Token> const& tokens() const { return m_tokens; }
+    LineParser(Program& program, Grammar const& grammar) : m_program(program), m_grammar(grammar) {}
+    /// Appends the block to the program, whose text has the line there; of a wrong line the block is empty, but for the
+    /// tokens so far.
+    Done parse(int line, Range text);
 
 private:
     struct Char {
@@ -20,28 +23,29 @@ private:
         int byte; ///< offset in the line
     };
 
-    Result<void> pack();
-    Result<void> item();
-    Result<void> setting();
-    Result<void> flow();
+    Done block();
+    Done pack();
+    Done item();
+    Done setting();
+    Done flow();
     bool startsJump() const;
-    Result<void> jump();
-    Result<void> condition();
-    Result<void> programNumber();
-    Result<void> flowLabel();
-    Result<void> flowValues();
+    Done jump();
+    Done condition();
+    Done programNumber();
+    Done flowLabel();
+    Done flowValues();
     Result<int> parameterName();
-    Result<void> exists(std::size_t begin);
+    Done exists(std::size_t begin);
     void comment(std::size_t from, std::size_t to, bool bracketed);
-    Result<void> word();
+    Done word();
     Result<Expr> value();
-    Result<void> realValue();
-    Result<void> expression(int lowest_rank);
+    Done realValue();
+    Done expression(int lowest_rank);
     Result<Expr> sum();
-    Result<void> operand();
-    Result<void> bracketed();
-    Result<void> function(std::size_t begin);
-    Result<void> number();
+    Done operand();
+    Done bracketed();
+    Done function(std::size_t begin);
+    Done number();
     struct Operation {
         OpKind kind;
         int rank;
@@ -73,10 +77,9 @@ private:
 
     Program& m_program;
     Grammar const& m_grammar;
-    std::string const& m_text;
+    std::string_view m_text;
     Block m_block;
     std::vector<Char> m_chars;
-    std::vector<Token> m_tokens;
     std::size_t m_at = 0;
     bool m_in_condition = false;
 };

@@ -8,21 +8,15 @@
 namespace steady::gcode {
 namespace {
 
-std::vector<std::string> split(std::string_view text) {
-    std::vector<std::string> lines;
-    while (!text.empty()) {
-        auto const end = text.find('\n');
-        auto line = text.substr(0, end);
-        if (!line.empty() && line.back() == '\r') line.remove_suffix(1);
-        lines.emplace_back(line);
-        text = end == std::string_view::npos ? std::string_view{} : text.substr(end + 1);
-    }
-    return lines;
+/// The line that begins at `begin`, which then stands at the next one.
+Range lineAt(std::string_view text, std::size_t& begin) {
+    auto const end = std::min(text.find('\n', begin), text.size());
+    auto count = end - begin;
+    if (count > 0 && text[end - 1] == '\r') --count;
+    Range const line{static_cast<std::uint32_t>(begin), static_cast<std::uint32_t>(count)};
+    begin = end + 1;
+    return line;
 }
-
-} // namespace
-
-namespace {
 
 Result<int> numberIn(std::vector<std::string>& list, std::unordered_map<std::string, int>& number_of,
                      std::string const& name, std::size_t most, char const* what) {
@@ -56,33 +50,23 @@ Program parse(std::string_view text, Grammar const& grammar) {
         return program;
     }
     program.text = text;
-    program.lines = split(text);
-    if (program.lines.size() > max_lines) {
-        program.lines.resize(max_lines);
-        tooMuch("A text of so many lines", std::to_string(max_lines), static_cast<int>(max_lines));
-    }
-    program.blocks.reserve(program.lines.size());
+    program.blocks.reserve(static_cast<std::size_t>(std::count(text.begin(), text.end(), '\n')) + 1);
+    LineParser parser(program, grammar);
     std::size_t wrong = 0;
-    for (int line = 1; line <= static_cast<int>(program.lines.size()); ++line) {
-        LineParser parser(program, line, grammar);
-        auto block = parser.parse();
-        auto tokens = parser.tokens();
-        std::stable_sort(tokens.begin(), tokens.end(),
-                         [](Token const& a, Token const& b) { return a.begin < b.begin; });
-        program.tokens.push_back(std::move(tokens));
-        if (block) {
-            program.blocks.push_back(std::move(*block));
-            continue;
+    for (std::size_t begin = 0; begin < text.size();) {
+        auto const line = static_cast<int>(program.blocks.size()) + 1;
+        if (program.blocks.size() == max_lines) {
+            tooMuch("A text of so many lines", std::to_string(max_lines), line - 1);
+            break;
         }
-        if (++wrong <= max_findings) program.findings.push_back(toFinding(block.error()));
+        auto const parsed = parser.parse(line, lineAt(text, begin));
+        if (parsed) continue;
+        if (++wrong <= max_findings) program.findings.push_back(toFinding(parsed.error()));
         if (wrong == max_findings + 1)
             program.findings.push_back({Severity::Bad,
                                         "More is wrong from here on than is listed.",
                                         "Mend what is listed first.",
                                         {"", line, 0}});
-        Block empty;
-        empty.line = line;
-        program.blocks.push_back(empty);
     }
     return program;
 }

@@ -1,15 +1,15 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// A parsed program: blocks without meaning. Expressions are postfix operations in one array, so that running allocates
-// nothing.
+// A parsed program: blocks without meaning. What belongs to a block stands in lists of the program, so that a long text
+// costs few allocations and running none; expressions are postfix operations.
 
 #include "core/base/Finding.h"
 #include "core/base/Result.h"
 #include "core/gcode/Grammar.h"
 
 #include <cstdint>
-#include <optional>
+#include <span>
 #include <string>
 #include <string_view>
 #include <unordered_map>
@@ -64,10 +64,13 @@ struct Op {
     double number = 0;
 };
 
-/// A range of Program::ops.
-struct Expr {
+/// A stretch of one of the program's lists, or of its text.
+struct Range {
     std::uint32_t first = 0, count = 0;
+    bool empty() const { return count == 0; }
 };
+/// A range of Program::ops.
+using Expr = Range;
 
 struct Word {
     char letter; ///< upper case
@@ -114,12 +117,13 @@ struct Block {
     int label = -1;              ///< its N number; none: −1
     Expr condition;              ///< of IF, ELSEIF, WHILE; the count of REPEAT; the value of RETURN and ENDSUB, if any
     std::vector<Expr> arguments; ///< of a call; where a GOTO goes
-    std::vector<Word> words;
-    std::vector<Setting> settings;
-    std::optional<std::string> message; ///< what (MSG, …) and (DEBUG, …) show
-    bool debug = false;                 ///< a (DEBUG, …): #n and #<name> in it stand for values
-    std::string comment;                ///< the last comment without brackets; empty for a message
-    bool end_mark = false;              ///< a % line
+    Range words, settings, tokens; ///< of the lists of the program
+    Range text;                    ///< of the program's text: the line, without its end
+    enum class Shows : std::uint8_t { Nothing, Message, Debug };
+    Shows shows = Shows::Nothing;
+    Range message; ///< of the text: what (MSG, …) and (DEBUG, …) show; #n and #<name> in the latter are values
+    Range comment; ///< of the text: the last comment without brackets; empty for a message
+    bool end_mark = false; ///< a % line
 };
 
 enum class TokenKind : std::uint8_t {
@@ -143,15 +147,28 @@ struct Token {
 
 struct Program {
     std::string text;
-    std::vector<std::string> lines;
     std::vector<Block> blocks; ///< one a line
-    std::vector<std::vector<Token>> tokens;
+    std::vector<Word> words;
+    std::vector<Setting> settings;
+    std::vector<Token> tokens;
     std::vector<Op> ops;
     std::vector<std::string> names;  ///< of named parameters by slot, lower case; a leading _ is global
     std::vector<std::string> labels; ///< of O<name>, by flow_number − first_named_label
     std::unordered_map<std::string, int> slot_of, label_of; ///< the same, the other way round
     Findings findings; ///< what the text gets wrong; a program with findings is not run
     bool ok() const { return findings.empty(); }
+
+    std::string_view textOf(Range range) const { return std::string_view(text).substr(range.first, range.count); }
+    std::string_view textOf(Block const& block) const { return textOf(block.text); }
+    std::span<Word const> wordsOf(Block const& block) const {
+        return std::span(words).subspan(block.words.first, block.words.count);
+    }
+    std::span<Setting const> settingsOf(Block const& block) const {
+        return std::span(settings).subspan(block.settings.first, block.settings.count);
+    }
+    std::span<Token const> tokensOf(Block const& block) const {
+        return std::span(tokens).subspan(block.tokens.first, block.tokens.count);
+    }
 };
 
 // What is read of one text. Beyond that it is said so, and the text is not run.

@@ -168,10 +168,10 @@ Result<double> sumOf(std::string const& sum, Filled const& values, int line) {
         written += fmt::format("[{:.9f}]", known->second);
     }
     auto const program = parse("#1=[" + written + "]", {sum_length, 1, {0, -1}, false, Sums::Bracketed});
-    if (!program.ok() || program.blocks.front().settings.size() != 1)
+    if (!program.ok() || program.settings.size() != 1)
         return fail(Code::BadArgument, {"", line, 0}, "{" + sum + "}", "names and numbers with + and −");
     std::vector<double> const none(2, 0.0);
-    auto const value = evaluate(program, program.blocks.front().settings.front().value, none);
+    auto const value = evaluate(program, program.settings.front().value, none);
     if (!value) return Failure(located(value.error(), line));
     return *value;
 }

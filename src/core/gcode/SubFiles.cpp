@@ -38,7 +38,7 @@ std::string onlySubs(Program const& program) {
     for (std::size_t i = 0; i < program.blocks.size(); ++i) {
         auto const flow = program.blocks[i].flow;
         if (flow == Flow::Sub) inside = true;
-        if (inside) kept += program.lines[i];
+        if (inside) kept += program.textOf(program.blocks[i]);
         kept += '\n';
         if (flow == Flow::EndSub) inside = false;
     }

@@ -93,6 +93,8 @@ std::vector<Footprint> lipsOf(World const& world) {
 }
 
 std::optional<double> flankMeets(World const& world, Vec3 const& from, Vec3 const& to, double give_mm) {
+    bool const lips = world.plate.lips && world.plate.place == PlatePlace::OnStock;
+    if (!lips && !world.work_conducts) return std::nullopt;
     double const dx = to[0] - from[0], dy = to[1] - from[1];
     if (std::hypot(dx, dy) < tiny_mm) return std::nullopt;
     double const radius = flankRadius_mm(world.tool, world.spindle.turned_deg, dx, dy) - give_mm;
@@ -105,7 +107,7 @@ std::optional<double> flankMeets(World const& world, Vec3 const& from, Vec3 cons
     double const plate_top = workTop_mm(world) + world.plate.under_mm + world.plate.thickness_mm;
     if (tip < plate_top - tiny_mm)
         for (auto const& lip : lipsOf(world)) offer(intoBox(lip, radius, a, b));
-    if (world.plate.lips && world.plate.place == PlatePlace::OnStock && tip < plate_top - tiny_mm) {
+    if (lips && tip < plate_top - tiny_mm) {
         auto const &stock = world.stock, &plate = world.plate.footprint; // its part over the work, from inside
         offer(intoBox({std::max(stock.x_low_mm, plate.x_low_mm), std::min(stock.x_high_mm, plate.x_high_mm),
                        std::max(stock.y_low_mm, plate.y_low_mm), std::min(stock.y_high_mm, plate.y_high_mm)},

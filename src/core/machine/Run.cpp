@@ -9,6 +9,7 @@
 #include <cmath>
 #include <cstring>
 #include <fmt/format.h>
+#include <utility>
 
 namespace steady::machine {
 namespace {
@@ -46,9 +47,9 @@ std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<dou
 class Running {
 public:
     enum class End { Done, Ended, BrokenOff }; ///< it came to its end; nothing follows; somebody starts again
-    Running(World const& world, Trace* trace, Going const& going)
-        : m_world(world), m_trace(trace), m_going(going), m_machine(world), m_result{.memory = world.memory},
-          m_start(m_machine.position()), m_reported(trace ? world.memory.parameters : std::vector<double>()) {}
+    Running(World world, Trace* trace, Going const& going)
+        : m_trace(trace), m_going(going), m_machine(std::move(world)), m_result{.memory = begun().memory},
+          m_start(m_machine.position()), m_reported(trace ? begun().memory.parameters : std::vector<double>()) {}
 
     /// `again`: whoever stops it starts this program again; otherwise it returns.
     End go(controller::Executable const& executable, bool again) {
@@ -73,16 +74,11 @@ public:
                 step.reported = reportedSince(m_reported, m_result.memory.parameters, executable.dialect.variables);
                 m_trace->push_back(step);
             }
-            auto& result = m_result;
-            result.moved = result.moved || m_machine.position() != m_start;
-            if (control.zeroedOffset() > 0) m_zeroed = control.zeroedOffset();
-            for (std::size_t axis = 0; axis < 2; ++axis)
-                if (int const offset = control.zeroedSides()[axis]; offset > 0) m_sides[axis] = offset;
-            if (control.measuredTool() > 0) m_measured = control.measuredTool();
-            if (control.probed()) m_probed = control.probed();
-            if (running_on && m_lines == m_world.broken_off_after) {
+            m_result.moved = m_result.moved || m_machine.position() != m_start;
+            if (running_on && m_lines == begun().broken_off_after) {
                 // The stop button: modes and variables stay as they are, and somebody jogs back to where it began.
-                m_machine.startAgain(m_world.position_mm);
+                keep(control);
+                m_machine.startAgain(begun().position_mm);
                 m_probed.reset();
                 if (!again) {
                     ++m_lines;
@@ -92,6 +88,7 @@ public:
             }
         }
         auto const& control = *running;
+        keep(control);
         auto& result = m_result;
         result.outcome = control.outcome();
         result.cause = control.cause();
@@ -102,8 +99,9 @@ public:
             result.outcome = controller::Outcome::Runaway;
             result.message = fmt::format("It was stopped after {} lines and had not ended.", m_lines - 1);
         }
-        if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.lines.size()))
-            result.text = executable.program.lines[result.where.line - 1];
+        if (result.where.line > 0 && result.where.line <= static_cast<int>(executable.program.blocks.size()))
+            result.text =
+                executable.program.textOf(executable.program.blocks[static_cast<std::size_t>(result.where.line - 1)]);
         return result.outcome == controller::Outcome::Completed ? End::Done : End::Ended;
     }
 
@@ -129,7 +127,7 @@ public:
             return true;
         }
         case What::Type: {
-            auto const& types = m_world.person.types;
+            auto const& types = begun().person.types;
             auto const typed =
                 std::find_if(types.begin(), types.end(), [&](auto const& t) { return t.name == what.name; });
             if (typed == types.end())
@@ -159,7 +157,7 @@ public:
 
     RunResult finish(controller::Dialect const& dialect) {
         auto& result = m_result;
-        result.changed_parameters = changed(m_world.memory.parameters, result.memory.parameters, dialect.variables);
+        result.changed_parameters = changed(begun().memory.parameters, result.memory.parameters, dialect.variables);
         result.lowest_over_work_mm = m_machine.lowestOverWork_mm();
         result.contacts = m_machine.touches();
         result.releases = m_machine.releases();
@@ -178,11 +176,11 @@ public:
         if (m_zeroed) {
             auto const& memory = result.memory;
             // Where the tip stands in the job that follows: with the length in force, or with the one it calls.
-            double const length = m_world.jobs_use_table && memory.tool_offset_mm == 0
+            double const length = begun().jobs_use_table && memory.tool_offset_mm == 0
                                       ? dialect.length_sign * memory.tabled_mm(memory.tool)
                                       : memory.tool_offset_mm;
             auto const* served = &end.tool;
-            if (m_world.zero_of_number)
+            if (begun().zero_of_number)
                 for (auto const& each : end.tools)
                     if (each.number == memory.tool) served = &each.tool;
             result.z_zero = ZZero{m_zeroed, memory.external_mm[2] + memory.work_offsets_mm[m_zeroed - 1][2] + length,
@@ -205,14 +203,23 @@ public:
     }
 
 private:
+    /// The world as far as no run changes it: so also what the control remembered at the start.
+    World const& begun() const { return m_machine.world(); }
+    /// What it set and was told last.
+    void keep(controller::Controller const& control) {
+        if (control.zeroedOffset() > 0) m_zeroed = control.zeroedOffset();
+        for (std::size_t axis = 0; axis < 2; ++axis)
+            if (int const offset = control.zeroedSides()[axis]; offset > 0) m_sides[axis] = offset;
+        if (control.measuredTool() > 0) m_measured = control.measuredTool();
+        if (control.probed()) m_probed = control.probed();
+    }
     double misread_mm(std::string const& name) const {
         double off = 0;
-        for (auto const& each : m_world.person.misreads)
+        for (auto const& each : begun().person.misreads)
             if (each.name == name) off += each.mm;
         return off;
     }
 
-    World const& m_world;
     Trace* m_trace;
     Going const& m_going;
     VirtualMachine m_machine;
@@ -226,15 +233,15 @@ private:
 
 } // namespace
 
-RunResult run(controller::Executable const& executable, World const& world, Trace* trace, Going const& going) {
-    Running running(world, trace, going);
+RunResult run(controller::Executable const& executable, World world, Trace* trace, Going const& going) {
+    Running running(std::move(world), trace, going);
     (void)running.go(executable, true);
     return running.finish(executable.dialect);
 }
 
-RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World const& world, Trace* trace,
+RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World world, Trace* trace,
               Going const& going) {
-    Running running(world, trace, going);
+    Running running(std::move(world), trace, going);
     gcode::Filled known;
     for (std::size_t i = 0; i < text.segments.size(); ++i) {
         auto const& segment = text.segments[i];
@@ -288,15 +295,15 @@ Loaded load(std::string_view text, controller::Dialect const& dialect) {
     return made;
 }
 
-RunResult run(Loaded const& loaded, World const& world, Trace* trace, Going const& going) {
-    if (loaded.program) return run(*loaded.program, world, trace, going);
-    if (loaded.findings.empty()) return run(*loaded.pieces, loaded.dialect, world, trace, going);
+RunResult run(Loaded const& loaded, World world, Trace* trace, Going const& going) {
+    if (loaded.program) return run(*loaded.program, std::move(world), trace, going);
+    if (loaded.findings.empty()) return run(*loaded.pieces, loaded.dialect, std::move(world), trace, going);
     RunResult refused{.memory = world.memory};
     auto const& first = loaded.findings.front();
     refused.outcome = controller::Outcome::Refused;
     refused.where = first.where;
     refused.message = first.text + " " + first.remedy;
-    refused.position_mm = VirtualMachine(world).position();
+    refused.position_mm = VirtualMachine(std::move(world)).position();
     return refused;
 }
 

@@ -89,15 +89,14 @@ struct Loaded {
     int lines = 0;
 };
 Loaded load(std::string_view text, controller::Dialect const& dialect);
-RunResult run(Loaded const& loaded, World const& world, Trace* trace = nullptr, Going const& going = {});
+RunResult run(Loaded const& loaded, World world, Trace* trace = nullptr, Going const& going = {});
 
 /// `trace` may be null; without it nothing is recorded. Stopped, it is a run that did not end.
-RunResult run(controller::Executable const& executable, World const& world, Trace* trace = nullptr,
-              Going const& going = {});
+RunResult run(controller::Executable const& executable, World world, Trace* trace = nullptr, Going const& going = {});
 
 /// The same of a text in segments; the person of the world reads, types and does what stands between them.
-RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World const& world,
-              Trace* trace = nullptr, Going const& going = {});
+RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World world, Trace* trace = nullptr,
+              Going const& going = {});
 
 /// “Z zero set at …, true …, off by … µm”, and what that does to the work; or why there is none.
 std::string verdictText(RunResult const& result, UnitSystem units);

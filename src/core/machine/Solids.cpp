@@ -145,6 +145,21 @@ Boxes boxesOf(World const& world, double x_mm) {
     return all;
 }
 
+/// Nothing stands higher.
+double highest_mm(World const& world) {
+    double const work = world.table_z_mm + world.stock_thickness_mm;
+    double highest = std::max(work, world.table_z_mm);
+    if (world.plate.place == PlatePlace::OnStock)
+        highest = work + world.plate.under_mm + world.plate.thickness_mm + std::max(0.0, world.plate.tilt_mm);
+    if (world.round) highest = std::max(highest, work + world.round->boss_mm);
+    if (world.setter) {
+        auto const& s = *world.setter;
+        highest = std::max(
+            {highest, s.base_z_mm + s.free_mm + s.chip_mm, s.base_z_mm + s.solid_mm, s.base_z_mm + s.bracket_top_mm});
+    }
+    return highest;
+}
+
 double liftOver(World const& world, Box const& box, Vec3 const& at) {
     double const turned = world.spindle.turned_deg;
     auto const& f = box.footprint;
@@ -230,18 +245,22 @@ std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at) {
 }
 
 std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to, bool cuts) {
+    auto const& tool = world.tool;
+    double const lowest_mm = std::min(from[2], to[2]) - std::max(tool.length_mm, world.spindle.shoe_mm.value_or(0));
+    if (lowest_mm >= highest_mm(world)) return std::nullopt;
     bool const straight_down = from[0] == to[0] && from[1] == to[1];
     auto const above = aboveCutter(world);
-    auto const cutter = straight_down ? Shape{} : cutterOf(world.tool);
+    auto const cutter = straight_down ? Shape{} : cutterOf(tool);
     auto const all = boxesOf(world, to[0]);
     std::optional<Hit> first;
     auto offer = [&](Box const& box, double radius_mm, double above_tip_mm) {
-        auto const share = enters(box, radius_mm, box.top_z_mm + world.tool.length_mm - above_tip_mm, from, to);
+        auto const share = enters(box, radius_mm, box.top_z_mm + tool.length_mm - above_tip_mm, from, to);
         if (share && (!first || *share < first->share)) first = Hit{box.what, *share};
     };
     bool const free = inBore(world, from); // down in its bore, or across in it
     for (std::size_t b = 0; b < all.count; ++b) {
         auto const& box = all.boxes[b];
+        if (lowest_mm >= box.top_z_mm) continue;
         bool const cut = cuts && box.what == Solid::Work;
         // What a flank touches gives way a little, and then it is a collision as well: below.
         bool const touched =

@@ -48,10 +48,12 @@ double liftOver_mm(Tool const& tool, double turned_deg, Footprint const& flat, d
         return 0;
     double const dx = std::max({0.0, flat.x_low_mm - x, x - flat.x_high_mm});
     double const dy = std::max({0.0, flat.y_low_mm - y, y - flat.y_high_mm});
-    return endHeight_mm(tool, std::hypot(dx, dy));
+    return endHeight_mm(tool, dx == 0 ? dy : dy == 0 ? dx : std::hypot(dx, dy));
 }
 
 double liftOverDisc_mm(Tool const& tool, double turned_deg, double off_x, double off_y, double disc_radius) {
+    double const reach = disc_radius + std::max(tool.diameter_mm / 2, tool.contact_radius_mm);
+    if (std::abs(off_x) > reach || std::abs(off_y) > reach) return none;
     if (tool.tip == shop::TipShape::Insert && anyInsert(tool, turned_deg, [&](double dx, double dy) {
             return std::hypot(dx - off_x, dy - off_y) <= disc_radius;
         }))

@@ -23,11 +23,12 @@ constexpr double finger_mm = 15; ///< as thick as a finger on the disc
 
 } // namespace
 
-VirtualMachine::VirtualMachine(World const& world)
-    : m_world(world), m_position(world.position_mm), m_turns_until_s(world.spindle.on ? forever_s : 0),
-      m_done(world.person.pauses.size(), false), m_spent(world.false_contacts.size(), false),
-      m_lowest_over_work_mm(tipOverWork_mm()), m_scatter(world.seed, 0, Purpose::Scatter),
-      m_poll(world.seed, 0, Purpose::Poll), m_homing(world.seed, 0, Purpose::Home), m_home_error(world.home_error_mm) {}
+VirtualMachine::VirtualMachine(World world)
+    : m_world(std::move(world)), m_position(m_world.position_mm), m_turns_until_s(m_world.spindle.on ? forever_s : 0),
+      m_done(m_world.person.pauses.size(), false), m_spent(m_world.false_contacts.size(), false),
+      m_lowest_over_work_mm(tipOverWork_mm()), m_scatter(m_world.seed, 0, Purpose::Scatter),
+      m_poll(m_world.seed, 0, Purpose::Poll), m_homing(m_world.seed, 0, Purpose::Home),
+      m_home_error(m_world.home_error_mm) {}
 
 Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
     Vec3 seen = true_mm;

@@ -23,7 +23,7 @@ struct Touch {
 
 class VirtualMachine : public controller::MachinePort {
 public:
-    explicit VirtualMachine(World const& world);
+    explicit VirtualMachine(World world);
 
     Vec3 position() const override;
     bool homed() const override { return m_world.homed; }

@@ -84,6 +84,14 @@ public:
         values.assign(at->size(), T{});
         for (std::size_t i = 0; i < values.size() && !m_error; ++i) walk((*at)[i], values[i], m_error);
     }
+    /// Of whole numbers.
+    void list(char const* key, std::vector<int>& values, shop::Bounds<int> bounds) {
+        list(key, values, [&](Json& at, int& value, auto&) {
+            pass(at, key, value);
+            if (!m_writing && !m_error && !bounds.hold(value))
+                refuse(key, std::to_string(bounds.least) + " to " + std::to_string(bounds.most));
+        });
+    }
     bool writing() const { return m_writing; }
     bool has(char const* key) const { return m_json.is_object() && m_json.contains(key); }
     std::vector<std::string> keys() const {

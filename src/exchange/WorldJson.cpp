@@ -156,6 +156,42 @@ void rackPart(Walk& walk, World& world) {
     });
 }
 
+void ringPart(Walk& walk, World& world) {
+    if (walk.writing() && !world.ring) return;
+    if (!walk.writing() && !walk.has("ring")) return;
+    auto& r = world.ring ? *world.ring : world.ring.emplace();
+    walk.object("ring", [&](Walk& w) {
+        constexpr bounds::Whole output{-1, controller::port_count - 1};
+        w.list("holders", r.holders, bounds::tool_number);
+        w.field("at", r.at);
+        w.field("x_mm", r.x_mm);
+        w.field("y_mm", r.y_mm);
+        w.field("seat_z_mm", r.seat_z_mm);
+        w.field("travel_mm", r.travel_mm, size_mm);
+        w.field("pitch_mm", r.pitch_mm, size_mm);
+        w.field("place_s", r.place_s, seconds);
+        w.field("slide_s", r.slide_s, seconds);
+        w.field("orient_s", r.orient_s, seconds);
+        w.field("with_output", r.with_output, output);
+        w.field("against_output", r.against_output, output);
+        w.field("slide_output", r.slide_output, output);
+        w.field("orient_output", r.orient_output, output);
+        sensor(w, "place", r.place);
+        sensor(w, "first", r.first);
+        sensor(w, "near", r.near);
+        sensor(w, "back", r.back);
+        sensor(w, "oriented", r.oriented);
+        w.field("is_near", r.is_near);
+        w.field("is_back", r.is_back);
+        w.field("is_oriented", r.is_oriented);
+        w.field("turns", r.turns);
+        w.field("slides", r.slides);
+        w.field("orients", r.orients);
+        if (!w.writing() && (r.holders.empty() || r.holders.size() > 200 || !(r.at >= 0 && r.at < r.count())))
+            w.refuse("at", "a pocket of 1 to 200, counted from 0");
+    });
+}
+
 /// A table by number: only what is not zero, or, of those that may be vacant, what holds anything.
 void numbered(Walk& walk, char const* key, std::vector<double>& values, std::size_t first,
               gcode::Grammar const& grammar = {}) {
@@ -320,6 +356,7 @@ void walkWorld(Walk& walk, World& world) {
     });
     setterPart(walk, world);
     rackPart(walk, world);
+    ringPart(walk, world);
     walk.object("plate", [&](Walk& w) {
         w.field("thickness_mm", world.plate.thickness_mm);
         w.field("push_in_mm", world.plate.push_in_mm);
@@ -363,6 +400,7 @@ void walkWorld(Walk& walk, World& world) {
         });
         w.field("feed_override", world.person.feed_override, factor);
         w.field("puts_in", world.person.puts_in);
+        w.list("turns_to", world.person.turns_to, bounds::place_number);
         w.field("under_mm", world.person.under_mm, size_mm);
         for (auto const& [key, list] :
              {std::pair{"types", &world.person.types}, std::pair{"misreads", &world.person.misreads}})

@@ -79,7 +79,7 @@ private Q_SLOTS:
         row("name without a value", "G0 X1\n#1=#<depth>\n", Outcome::Refused, 2, "#<depth> has no value");
         row("tool number", "G43 H300\n", Outcome::Refused, 1, "no tool 300");
         row("G10 L3", "G10 L3 P1 Z1\n", Outcome::Refused, 1, "L1, L2 or L20");
-        row("port", "M64 P9\n", Outcome::Refused, 1, "P0 to P7");
+        row("port", "M64 P16\n", Outcome::Refused, 1, "P0 to P15");
         row("lift off what is open", "F60\nG38.4 Z5\n", Outcome::Refused, 2, "already reads open");
         row("G43.1 without Z", "G43.1\n", Outcome::Refused, 1, "needs the word Z");
         row("own parameter", "#5400=3\n", Outcome::Refused, 1, "belongs to the controller");

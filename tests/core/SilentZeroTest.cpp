@@ -182,7 +182,7 @@ private Q_SLOTS:
             right += found == RunClass::Right;
         }
         // A change that is under way is not begun anew.
-        QVERIFY2(right > last / (macros::of(k).at_rack ? 4 : 2), std::to_string(right).c_str());
+        QVERIFY2(right > last / (macros::of(k).byClamp() ? 6 : 2), std::to_string(right).c_str());
         if (!macros::belongsTo(k, shop::Method::Retouch)) return;
         auto const next = shopFor(Kind::Retouch, false, closed).rehearse(Kind::Retouch);
         auto const retouch = controller::makeExecutable(next.macro.text, safety::dialectOf(next.world()));

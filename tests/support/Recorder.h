@@ -56,7 +56,7 @@ public:
     void dwell(double s) override { log.push_back(fmt::format("dwell {:g}", s)); }
     void spindle(bool on) override { log.push_back(on ? "spindle on" : "spindle off"); }
     void output(int number, bool on) override { log.push_back(fmt::format("output {} {}", number, on ? "on" : "off")); }
-    std::array<bool, 8> inputs{};
+    std::array<bool, controller::port_count> inputs{};
     bool input(int number) const override { return inputs[static_cast<std::size_t>(number)]; }
     bool awaitInput(int number, bool on, double limit_s) override {
         log.push_back(fmt::format("await {} {} {:g}", number, on ? "on" : "off", limit_s));

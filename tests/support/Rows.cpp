@@ -196,9 +196,34 @@ void standRack(LinkedShop& shop) {
     shop.book.put(shop.rack.value, rack);
 }
 
+/// Eleven pockets, the seventh in front: tool 3 of the spindle belongs into the third.
+void standRing(LinkedShop& shop) {
+    auto const& axes = shop.book.find(shop.machine)->axes;
+    shop::Carousel ring;
+    ring.name = "Odd drum";
+    ring.machine = shop.machine;
+    ring.place_s = 0.4;
+    ring.at = 7;
+    ring.x_mm = axes[0].low_mm + 57.3;
+    ring.y_mm = axes[1].high_mm - 61.9;
+    ring.seat_z_mm = axes[2].high_mm - 66.2;
+    ring.cone_mm = 31;
+    ring.drive = {3, 5, 2, 4, 6, shop::WithoutAir::StaysClosed, 3.5, 700};
+    ring.ring = {9, 10, 7, 8, 11, 9, 10, 12, 11, 4.5};
+    ring.places.assign(11, {{}, shop::Seen::Known});
+    ring.places[0].seen = shop::Seen::Unknown;
+    ring.places[3].tool = shop.short_tool;
+    ring.places[8].tool = shop.long_tool;
+    shop.book.put(shop.ring.value, ring);
+}
+
 } // namespace
 
 void askedBy(macros::Kind kind, LinkedShop& shop) {
+    if (macros::of(kind).at_ring) {
+        standRing(shop);
+        shop.changeSetup([&](shop::ZeroSetup& s) { s.change.next = shop.long_tool; });
+    }
     if (macros::of(kind).at_rack) {
         standRack(shop);
         shop.changeSetup([&](shop::ZeroSetup& s) { s.change.next = shop.long_tool; });

@@ -58,6 +58,7 @@ struct LinkedShop : SmallShop {
     Id<shop::ToolSetter> setter{20};
     Id<shop::Assembly> long_tool{21}, short_tool{22};
     Id<shop::ToolRack> rack{40}; ///< where a kind has to do with one
+    Id<shop::Carousel> ring{41}; ///< the same
     explicit LinkedShop(bool inch = false);
     /// A contact typed for a tool on something; returns its id.
     Id<shop::Contact> touch(Id<shop::Assembly> by, shop::Target target, double z_mm, std::string typed = {});

@@ -17,7 +17,7 @@ double wide_mm(shop::Assembly const& tool) { return std::max(tool.diameter_mm, t
 
 bool wider(facts::Reader const& book, shop::Carousel const& carousel, std::size_t place) {
     auto const* tool = book.find(carousel.places[place].tool);
-    return tool && carousel.widest_mm && wide_mm(*tool) > *carousel.widest_mm;
+    return tool && changer::wider(carousel, *tool);
 }
 
 /// Places from one to another, the way that this carousel turns.
@@ -54,6 +54,20 @@ bool reserved(facts::Reader const& book, shop::Carousel const& carousel, std::si
     for (auto const other : besides(carousel, place))
         if (other != place && wider(book, carousel, other)) return true;
     return false;
+}
+
+bool wider(shop::Carousel const& carousel, shop::Assembly const& tool) {
+    return carousel.widest_mm && wide_mm(tool) > *carousel.widest_mm;
+}
+
+bool hasRoom(facts::Reader const& book, shop::Carousel const& carousel, std::size_t place, shop::Assembly const& tool) {
+    auto const& here = carousel.places[place];
+    if (here.tool || here.seen == shop::Seen::Unknown || reserved(book, carousel, place)) return false;
+    if (!wider(carousel, tool)) return true;
+    for (auto const other : besides(carousel, place))
+        if (other != place && (carousel.places[other].tool || carousel.places[other].seen == shop::Seen::Unknown))
+            return false;
+    return true;
 }
 
 Result<JobTurning> turningOf(facts::Reader const& book, shop::Carousel const& carousel, std::vector<int> const& tools) {

@@ -17,6 +17,11 @@ std::array<std::size_t, 2> besides(shop::Carousel const& carousel, std::size_t p
 /// A wider tool beside it keeps the place empty.
 bool reserved(facts::Reader const& book, shop::Carousel const& carousel, std::size_t place);
 
+/// Whether a tool can be put there: known to be empty, not kept empty beside a wide one, and wide enough for it.
+bool hasRoom(facts::Reader const& book, shop::Carousel const& carousel, std::size_t place, shop::Assembly const& tool);
+/// Too wide for neighbours.
+bool wider(shop::Carousel const& carousel, shop::Assembly const& tool);
+
 /// Places turned from one change to the next, and the time of all changes. The pocket of the tool in the spindle stands
 /// at it still, and by an arm the old one goes where the new one was: putting it back turns nothing.
 struct JobTurning {

@@ -7,6 +7,9 @@
 
 namespace steady::changer {
 
+/// What stands up from a hanging holder that nobody has measured; common practice.
+inline constexpr double usual_cone_mm = 40;
+
 /// From where it may go sideways without meeting its own fork: flange radius + fork depth + gap.
 double wayOut_mm(shop::ToolRack const& rack);
 /// From so far above a seat a spindle comes down slowly: as typed, but clear of the cone.

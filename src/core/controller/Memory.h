@@ -30,7 +30,7 @@ enum class Motion {
 };
 
 inline constexpr int tool_count = 256; ///< tools 1 to 255; 0: none
-inline constexpr int port_count = 8;   ///< digital outputs 0 to 7
+inline constexpr int port_count = 16;  ///< digital outputs 0 to 15
 
 struct Modes {
     UnitSystem units = UnitSystem::Metric;

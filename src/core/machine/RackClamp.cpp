@@ -11,7 +11,6 @@ namespace steady::machine {
 namespace {
 
 constexpr double seat_play_mm = 1;               // between groove and fork, up and down; common practice
-constexpr double flange_high_mm = 20;            // of a holder, below the gauge line
 constexpr double fork_high_mm = 12, arm_mm = 15; // of a fork below its seat, and of one of its arms
 
 /// Off the middle of a pocket: on the way out of its fork, and across it.

@@ -43,6 +43,9 @@ bool rackInput(Rack const& rack, int number);
 /// gauge-line point to another, true coordinates. Parts are upright cylinders, forks upright boxes.
 std::optional<double> rackHit(World const& world, Vec3 const& from, Vec3 const& to);
 
+/// Of a holder's flange, below the gauge line.
+inline constexpr double flange_high_mm = 20;
+
 /// What is in the spindle when nothing is.
 Tool emptyCone();
 

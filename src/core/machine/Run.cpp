@@ -70,6 +70,7 @@ public:
                 step.spindle_turns = m_machine.spindleTurns();
                 step.plate = m_machine.world().plate.place;
                 step.rack = m_machine.rackLamps();
+                step.ring = m_machine.ringLamps();
                 step.tool_length_mm = m_machine.world().tool.length_mm;
                 step.reported = reportedSince(m_reported, m_result.memory.parameters, executable.dialect.variables);
                 m_trace->push_back(step);
@@ -95,6 +96,11 @@ public:
         result.message = control.message();
         result.where.line = control.line();
         if (control.error()) result.where = control.error()->where;
+        if (auto const& late = m_machine.changerTrouble(); late && result.outcome == controller::Outcome::Completed) {
+            result.outcome = late->outcome; // nothing moved after it that would have shown it
+            result.message = late->text;
+            result.cause = late->cause;
+        }
         if (running_on) { // somebody stopped it here
             result.outcome = controller::Outcome::Runaway;
             result.message = fmt::format("It was stopped after {} lines and had not ended.", m_lines - 1);
@@ -168,6 +174,7 @@ public:
         result.paused_s = m_machine.paused_s();
         auto const& end = m_machine.world(); // the tool may have been changed
         result.rack = end.rack;
+        result.ring = end.ring;
         if (dialect.variables.at(controller::Shows::Tool))
             result.told_tool = result.memory.tool;
         else if (dialect.variables.at(controller::Shows::SelectedTool))

@@ -55,6 +55,7 @@ struct RunResult {
     std::optional<double> setter_trip_mm; ///< where the tool in the spindle trips the setter, with nothing on its disc
     std::optional<double> lowest_over_work_mm; ///< of the tip above the work's top, while it stood over the work
     std::optional<Rack> rack;                  ///< at its end, where there is one
+    std::optional<Ring> ring;                  ///< the same
     std::optional<int> told_tool; ///< that the control takes for the one in the spindle; none: it names none
     bool moved = false;
     bool plate_signals = false, setter_signals = false; ///< whether a touch of them is really seen, at the end
@@ -74,6 +75,7 @@ struct TraceStep {
     bool spindle_turns = false;
     PlatePlace plate = PlatePlace::OnStock;
     std::optional<RackLamps> rack;
+    std::optional<RingLamps> ring;
     double tool_length_mm = 0;      ///< of the tool then in the spindle
     std::vector<Reported> reported; ///< what the line made the controller write
 };

@@ -93,7 +93,7 @@ std::optional<Trouble> VirtualMachine::collide(Leg const& leg, double until_mm, 
             m_lowest_over_work_mm = std::min(m_lowest_over_work_mm.value_or(*above), *above);
     };
     if (m_world.rack) {
-        if (m_clamp.dropped()) return m_clamp.dropped();
+        if (changerTrouble()) return changerTrouble();
         if (auto const share = rackHit(m_world, m_position, end)) {
             for (std::size_t axis = 0; axis < 3; ++axis) m_position[axis] += *share * (end[axis] - m_position[axis]);
             return Trouble{
@@ -128,6 +128,7 @@ std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_m
     if (auto limit = softLimit(target_mm)) return limit;
     auto const path = leg(target_mm, feed_mm_min);
     if (m_world.rack) m_clamp.moves(m_world, m_now_s);
+    m_ring.moves(m_world);
     restUntil(m_now_s);
     double const bears_mm = m_world.plate.push_in_mm;
     m_world.plate.push_in_mm += std::exchange(m_pressed_mm, 0.0);
@@ -391,9 +392,30 @@ std::optional<RackLamps> VirtualMachine::rackLamps() const {
                      rack.held.reads(!rack.is_open && rack.in_spindle != 0), rack.air.reads(rack.air_on)};
 }
 
+std::optional<RingLamps> VirtualMachine::ringLamps() const {
+    if (!m_world.ring) return std::nullopt;
+    auto const& ring = *m_world.ring;
+    return RingLamps{m_ring.toldNear(),
+                     m_ring.turning(),
+                     ring.near.reads(ring.is_near),
+                     ring.back.reads(ring.is_back),
+                     ring.place.reads(ring.atPlace()),
+                     ring.oriented.reads(ring.is_oriented)};
+}
+
+std::optional<double> VirtualMachine::changerDue_s() const {
+    if (!m_world.rack) return std::nullopt;
+    auto const clamp = m_clamp.due_s(), ring = m_world.ring ? m_ring.due_s() : std::nullopt;
+    return !clamp ? ring : !ring ? clamp : std::min(*clamp, *ring);
+}
+
 void VirtualMachine::restUntil(double s) {
-    if (m_world.rack)
-        while (m_clamp.due_s() && *m_clamp.due_s() <= s) m_clamp.catchUp(m_world, m_position, *m_clamp.due_s());
+    for (auto due = changerDue_s(); due && *due <= s; due = changerDue_s()) {
+        double const at_s = std::max(*due, m_now_s);
+        if (m_world.ring) m_ring.catchUp(m_world, m_position, at_s);
+        m_clamp.catchUp(m_world, m_position, at_s);
+        if (m_world.ring) keepInRing(m_world);
+    }
     m_now_s = s;
 }
 
@@ -402,7 +424,7 @@ void VirtualMachine::dwell(double seconds) { restUntil(m_now_s + seconds); }
 bool VirtualMachine::awaitInput(int number, bool on, double limit_s) {
     double const end_s = m_now_s + limit_s;
     while (input(number) != on) {
-        auto const next_s = m_world.rack ? m_clamp.due_s() : std::nullopt;
+        auto const next_s = changerDue_s();
         if (!next_s || *next_s > end_s) {
             restUntil(end_s);
             return false;
@@ -414,6 +436,7 @@ bool VirtualMachine::awaitInput(int number, bool on, double limit_s) {
 
 void VirtualMachine::output(int number, bool on) {
     m_clamp.output(m_world, number, on, m_now_s);
+    m_ring.output(m_world, number, on, m_now_s);
     if (on && m_world.setter && number == m_world.air_output) m_world.setter->chip_mm = 0;
 }
 

@@ -7,6 +7,7 @@
 #include "core/machine/CutAway.h"
 #include "core/machine/Profile.h"
 #include "core/machine/RackClamp.h"
+#include "core/machine/RingMoves.h"
 #include "core/machine/World.h"
 
 #include <limits>
@@ -34,7 +35,9 @@ public:
     bool changeTool(int number) override;
     void dwell(double seconds) override;
     void output(int number, bool on) override;
-    bool input(int number) const override { return m_world.rack && rackInput(*m_world.rack, number); }
+    bool input(int number) const override {
+        return (m_world.rack && rackInput(*m_world.rack, number)) || (m_world.ring && ringInput(*m_world.ring, number));
+    }
     bool awaitInput(int number, bool on, double limit_s) override;
     double feedOverride() const override { return m_world.person.feed_override; }
     void spindle(bool on) override;
@@ -53,6 +56,11 @@ public:
     bool plateWouldSignal() const;
     bool setterWouldSignal() const;
     std::optional<RackLamps> rackLamps() const;
+    std::optional<RingLamps> ringLamps() const;
+    /// What clamp or carousel did by themselves: a holder fell, or something was met.
+    std::optional<controller::Trouble> const& changerTrouble() const {
+        return m_clamp.dropped() ? m_clamp.dropped() : m_ring.trouble();
+    }
     bool spindleTurns() const { return m_now_s < m_turns_until_s; }
     std::vector<Touch> const& touches() const { return m_touches; }
     std::vector<Touch> const& releases() const { return m_releases; }
@@ -110,7 +118,9 @@ private:
     void signal(shop::TimedAct const& act);
     /// What was to be done by now is done.
     void catchUp();
-    /// Time passes at rest; what the clamp does meanwhile happens at its moment.
+    /// When clamp or carousel do something next.
+    std::optional<double> changerDue_s() const;
+    /// Time passes at rest; what clamp and carousel do meanwhile happens at its moment.
     void restUntil(double s);
     bool sees(shop::Act what) const;
     PauseActs const* actsAt(std::string const& message);
@@ -135,7 +145,9 @@ private:
     std::vector<Touch> m_touches, m_releases;
     std::vector<bool> m_spent; ///< false contacts that have happened
     RackClamp m_clamp;
-    CutAway m_cut; ///< what the cutter has made free
+    RingMoves m_ring;
+    std::size_t m_turned_to = 0; ///< times that the carousel was turned by its button
+    CutAway m_cut;               ///< what the cutter has made free
     std::optional<double> m_lowest_over_work_mm;
     Rng m_scatter, m_poll, m_homing;
     Vec3 const m_home_error; ///< what every homing has in common

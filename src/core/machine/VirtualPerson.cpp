@@ -44,6 +44,7 @@ bool VirtualMachine::pause(std::string const& message) {
     for (auto const& each : asked->acts) {
         if (each.what == Act::Leave) return false;
         if (!sees(each.what)) return false;
+        if (each.what == Act::TurnRing && m_world.ring && !m_world.ring->turns) return false; // it does not turn
         if (each.what == Act::LookAtLips && (!m_world.plate.lips || m_world.plate.lips->turned)) return false;
         if (shop::makesSignal(each.what))
             signal(each);
@@ -67,6 +68,12 @@ bool VirtualMachine::sees(Act what) const {
     case Act::SeeHeld: return rack.held.reads(holds);
     case Act::SeeEmpty: return !rack.held.reads(holds);
     case Act::SeeAir: return rack.air.reads(rack.air_on);
+    case Act::SeeNear: return !m_world.ring || m_world.ring->near.reads(m_world.ring->is_near);
+    case Act::SeeNotNear: return !m_world.ring || !m_world.ring->near.reads(m_world.ring->is_near);
+    case Act::SeeBack: return !m_world.ring || m_world.ring->back.reads(m_world.ring->is_back);
+    case Act::SeeNotBack: return !m_world.ring || !m_world.ring->back.reads(m_world.ring->is_back);
+    case Act::SeeOriented: return !m_world.ring || m_world.ring->oriented.reads(m_world.ring->is_oriented);
+    case Act::SeeNotOriented: return !m_world.ring || !m_world.ring->oriented.reads(m_world.ring->is_oriented);
     case Act::SayFinished: return !m_again;
     default: return true;
     }
@@ -153,6 +160,10 @@ void VirtualMachine::act(Act what) {
     case Act::FeelUnder: // from above, so that the lost motion is taken up downward
         m_position[2] = m_world.table_z_mm + m_world.tool.length_mm + m_world.person.under_mm;
         m_slack[2] = m_world.axes[2].backlash_mm;
+        break;
+    case Act::TurnRing:
+        if (m_world.ring && m_turned_to < m_world.person.turns_to.size())
+            m_ring.turnByHand(m_world, m_position, m_world.person.turns_to[m_turned_to++] - 1);
         break;
     case Act::TurnSpindle: m_world.spindle.turned_deg += 45; break;
     default: break;

@@ -6,7 +6,7 @@
 
 #include "core/controller/Memory.h"
 #include "core/machine/Footprint.h"
-#include "core/machine/RackWorld.h"
+#include "core/machine/RingWorld.h"
 #include "core/shop/Act.h"
 #include "core/shop/kinds/Assembly.h"
 #include "core/shop/kinds/Machine.h"
@@ -162,6 +162,7 @@ struct Operator {
     std::vector<PauseActs> pauses; ///< at pauses that none belongs to, nothing is done
     double pause_s = 5;
     int puts_in = 0;                   ///< number of the tool, where a pause asks for one
+    std::vector<int> turns_to;         ///< pockets that the carousel is turned to by its button, one each time
     double feed_override = 1;          ///< where the knob stands
     double under_mm = 0;               ///< thickness of what is laid under the tip on the bare table, as it is felt
     std::vector<TypedNumber> types;    ///< what is typed where a text in segments asks for a number
@@ -203,6 +204,7 @@ struct World {
     Plate plate;
     std::optional<Setter> setter;
     std::optional<Rack> rack; ///< where a procedure has to do with it
+    std::optional<Ring> ring; ///< a carousel: what stands in front of it are the forks of the rack
     Input input;
     Spindle spindle;
     Operator person;

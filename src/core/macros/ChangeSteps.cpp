@@ -15,12 +15,19 @@ constexpr char const* high = "Z is up. Hands out, look at air and drawbar; nothi
 constexpr char const* over = "Over the fork. Open the clamp again and go straight up; the holder stays in its fork.";
 constexpr char const* carried = "Something hangs in the cone, or nothing does: look before the spindle goes anywhere.";
 
+constexpr char const* in_fork = "Held by the clamp, in its fork: the carousel back along its way, then Z up.";
+constexpr char const* let_go = "The holder sits in its fork. Straight up, clamp open; then the carousel back.";
+constexpr char const* above = "Above the cones: the carousel back first, then Z up.";
+constexpr char const* beside = "The carousel is back, or on its way: hands out, look at air and ways before Z moves.";
+
 struct Follow {
     shop::RackDrive const& drive;
-    int in_spindle;
+    int in_spindle; ///< number of the tool; at a carousel, of its pocket
+    shop::RingDrive const* ring = nullptr;
     std::vector<ChangeStep> made = {};
     ChangeStep state = {};
     bool away = false, down = false;
+    bool near = false; ///< the carousel is at the spindle, or was told to come
     std::vector<bool> runs = {true};
 
     void add(std::string text) {
@@ -30,6 +37,7 @@ struct Follow {
     }
     char const* wayOut(shop::Act look) const {
         if (!away && !state.told_open) return first;
+        if (ring) return !near ? beside : !down ? above : state.told_open ? let_go : in_fork;
         if (down) return state.told_open ? seated : over;
         return look == shop::Act::SeeHeld || look == shop::Act::SeeEmpty ? carried : high;
     }
@@ -52,13 +60,20 @@ struct Follow {
         case shop::Act::SeeClosed: return "The clamp is closed.";
         case shop::Act::SeeHeld: return "A holder is drawn in.";
         case shop::Act::SeeEmpty: return "Nothing is drawn in.";
+        case shop::Act::SeeNear: return "The carousel is at the spindle.";
+        case shop::Act::SeeNotNear: return "The carousel is not at the spindle.";
+        case shop::Act::SeeBack: return "The carousel is back.";
+        case shop::Act::SeeNotBack: return "The carousel is no longer back.";
+        case shop::Act::SeeOriented: return "The spindle is oriented.";
+        case shop::Act::SeeNotOriented: return "The spindle is not held yet.";
         default: return "There is air pressure enough.";
         }
     }
     bool running() const { return runs.back(); }
 
     void operator()(When const& s) {
-        int const value = s.slot == slot_in_spindle ? in_spindle : s.number + 1;
+        bool const told = s.slot == (ring ? slot_ring_home : slot_in_spindle);
+        int const value = told ? in_spindle : s.number + 1;
         runs.push_back(running() && (value == s.number) == s.is);
     }
     void operator()(EndWhen const&) { runs.pop_back(); }
@@ -68,12 +83,17 @@ struct Follow {
     void operator()(Pause const& s) {
         if (!running()) return;
         for (auto const& act : s.acts)
-            if (act.what >= shop::Act::SeeOpen && act.what <= shop::Act::SeeAir)
-                return see(act.what, drive.limit_s, std::nullopt, wordsOf(act.what));
+            if (shop::looksAtChanger(act.what)) return see(act.what, drive.limit_s, std::nullopt, wordsOf(act.what));
         add(s.text);
     }
     void operator()(SwitchOutput const& s) {
         if (!running()) return;
+        if (ring && s.output == ring->slide_output) {
+            near = s.on;
+            return add(s.on ? "The carousel is told to come." : "The carousel is told to go back.");
+        }
+        if (ring && s.output == ring->orient_output)
+            return add(s.on ? "The spindle is told to orient itself." : "The spindle is let free.");
         if (s.output != drive.release_output)
             return add(s.on ? "Air through the cone." : "The air through the cone stops.");
         state.told_open = s.on;
@@ -84,7 +104,12 @@ struct Follow {
     }
     /// Into a fork from the side, or down onto what hangs in one; out of it again in the same ways.
     void operator()(MoveAlong const& s) {
-        if (!running() || s.feed_mm_min <= 0) return;
+        if (!running()) return;
+        if (ring) {
+            down = s.add_mm <= 0;
+            return;
+        }
+        if (s.feed_mm_min <= 0) return;
         if (s.axis != 2)
             down = !down;
         else if (state.told_open)
@@ -93,14 +118,23 @@ struct Follow {
     void operator()(RetractTo const&) {
         if (running()) down = false;
     }
+    void operator()(TurnRing const& s) {
+        if (!running()) return;
+        auto const* written = std::get_if<double>(&s.to);
+        state.limit_s = s.limit_s;
+        state.input = s.place_input;
+        state.way_out = near ? above : beside;
+        add(fmt::format("The carousel turns until pocket {} is in front.",
+                        written ? static_cast<int>(*written) : in_spindle));
+        state.limit_s.reset();
+        state.input.reset();
+        state.way_out.clear();
+    }
     void operator()(auto const&) {}
 };
 
-} // namespace
-
-std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::RackDrive const& drive, int in_spindle) {
-    Follow follow{drive, in_spindle};
-    follow.state.held = in_spindle != 0;
+std::vector<ChangeStep> followed(Recipe const& recipe, Follow follow) {
+    follow.state.held = follow.in_spindle != 0;
     for (auto const& step : recipe.steps) {
         bool const moves =
             std::holds_alternative<MoveOver>(step.action) || std::holds_alternative<MoveAlong>(step.action) ||
@@ -110,6 +144,16 @@ std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::RackDrive const&
         if (moves && follow.running() && !step.purpose.empty()) follow.add(step.purpose);
     }
     return std::move(follow.made);
+}
+
+} // namespace
+
+std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::RackDrive const& drive, int in_spindle) {
+    return followed(recipe, {drive, in_spindle});
+}
+
+std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::Carousel const& carousel, int home) {
+    return followed(recipe, {carousel.drive, home, &carousel.ring});
 }
 
 } // namespace steady::macros

@@ -5,7 +5,7 @@
 // is safe to do when they do not.
 
 #include "core/macros/Recipe.h"
-#include "core/shop/kinds/ToolRack.h"
+#include "core/shop/kinds/Carousel.h"
 
 namespace steady::macros {
 
@@ -21,5 +21,7 @@ struct ChangeStep {
 
 /// Those of a recipe that are run with that tool in the spindle; 0: none.
 std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::RackDrive const& drive, int in_spindle);
+/// The same at a carousel, with the tool of that pocket in the spindle; 0: none.
+std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::Carousel const& carousel, int home);
 
 } // namespace steady::macros

@@ -184,6 +184,14 @@ constexpr Traits rows[] = {
      .loop = Loop::HomedAnew,
      .retouch = true,
      .table = true},
+    {.name = "carousel-change",
+     .title = "Change at the carousel",
+     .sets = Sets::Nothing,
+     .at_ring = true,
+     .asks = Asks::Fetch,
+     .retouch = true,
+     .table = true,
+     .per_tool = true},
 };
 static_assert(std::size(rows) == std::size(every_kind));
 

@@ -36,16 +36,17 @@ enum class Kind {
     LengthBySquare,
     Readings,
     DiscReadings,
-    HomingReadings
+    HomingReadings,
+    CarouselChange
 };
 
-inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink, Kind::Retouch,        Kind::ToolLength,
-                                      Kind::OffsetPerTool, Kind::RetouchAny,    Kind::ToolLengthAny,  Kind::TableZero,
-                                      Kind::TrimZero,      Kind::GoAndLook,     Kind::ChangeByHand,   Kind::ProvePlate,
-                                      Kind::ProveSetter,   Kind::EdgeZero,      Kind::CornerZero,     Kind::BoreCentre,
-                                      Kind::BossCentre,    Kind::CornerPlate,   Kind::RackChange,     Kind::StorePlace,
-                                      Kind::GoToPlace,     Kind::LengthByPaper, Kind::LengthBySquare, Kind::Readings,
-                                      Kind::DiscReadings,  Kind::HomingReadings};
+inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink,  Kind::Retouch,        Kind::ToolLength,
+                                      Kind::OffsetPerTool, Kind::RetouchAny,     Kind::ToolLengthAny,  Kind::TableZero,
+                                      Kind::TrimZero,      Kind::GoAndLook,      Kind::ChangeByHand,   Kind::ProvePlate,
+                                      Kind::ProveSetter,   Kind::EdgeZero,       Kind::CornerZero,     Kind::BoreCentre,
+                                      Kind::BossCentre,    Kind::CornerPlate,    Kind::RackChange,     Kind::StorePlace,
+                                      Kind::GoToPlace,     Kind::LengthByPaper,  Kind::LengthBySquare, Kind::Readings,
+                                      Kind::DiscReadings,  Kind::HomingReadings, Kind::CarouselChange};
 
 /// What it leaves behind. A work zero is a work offset's Z; the link goes with it on a control that keeps numbers.
 enum class Sets { Nothing, WorkZero, WorkZeroAndLink, Length, Sides, SidesAndZero };
@@ -73,6 +74,7 @@ struct Traits {
     bool changes_tool = false; ///< ends with another tool than it began with
     bool proves = false;       ///< sees a signal, and nothing else
     bool at_rack = false;      ///< puts the tool in the spindle away and fetches another
+    bool at_ring = false;      ///< the same at a carousel
     bool by_feel = false;      ///< the tip stands on paper, or a wing on a square, on the bare spoilboard
     Stored stored = Stored::No;
     Loop loop = Loop::No;
@@ -81,6 +83,8 @@ struct Traits {
     Sideways sideways = Sideways::No;
     bool retouch = false, table = false, per_tool = false; ///< the methods that have a use for it
 
+    /// The clamp at the spindle is opened by the control.
+    bool byClamp() const { return at_rack || at_ring; }
     bool setsOffset() const {
         return sets == Sets::WorkZero || sets == Sets::WorkZeroAndLink || sets == Sets::SidesAndZero;
     }

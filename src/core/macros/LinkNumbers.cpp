@@ -22,7 +22,7 @@ std::string words(Block const& b) {
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar) {
     Block const scratch{"for a moment", behaviour.scratch_parameter,
                         behaviour.scratch_parameter + shop::scratch_count - 1};
-    Block const links{"for links, a change and kept places", behaviour.link_parameter, lastKept(behaviour)};
+    Block const links{"for links, a change, kept places and a carousel", behaviour.link_parameter, lastKept(behaviour)};
     auto meet = [](Block const& a, Block const& b) { return a.first <= b.last && b.first <= a.last; };
     auto within = [](Block const& b, gcode::Numbers range) { return range.hold(b.first) && range.hold(b.last); };
     auto told = [](gcode::Numbers range) { return fmt::format("{} to {}", range.first, range.last); };

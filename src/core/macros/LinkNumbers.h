@@ -39,8 +39,10 @@ struct StoredNumbers {
         return 1000 + (units == UnitSystem::Metric ? 210 : 200) + place;
     }
 };
+/// Behind those: the pocket of a carousel that is in front, from 1; 0: nobody knows.
+inline int ringNumber(shop::Behaviour const& behaviour) { return StoredNumbers(behaviour, shop::most_places).seal + 1; }
 /// The last number that a macro keeps anything in.
-inline int lastKept(shop::Behaviour const& behaviour) { return StoredNumbers(behaviour, shop::most_places).seal; }
+inline int lastKept(shop::Behaviour const& behaviour) { return ringNumber(behaviour); }
 
 /// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
 /// both uses; OutOfRange, with the numbers there are.

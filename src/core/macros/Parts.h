@@ -18,8 +18,16 @@ constexpr Slot slot_x1{7}, slot_y1{8}, slot_x2{11}, slot_y2{12}, slot_x3{13}, sl
     slot_corner_x{29}, slot_corner_y{30};
 /// Of a change at the rack: where the tool in the spindle belongs, X, Y, and Z of its seat; and its number.
 constexpr Slot slot_home_x{7}, slot_home_y{8}, slot_home_z{29}, slot_in_spindle{30};
+/// Of a change at a carousel: the pocket of the tool in the spindle, 0 for an empty one; places to go, the way, the
+/// pocket in front by then.
+constexpr Slot slot_ring_home{7}, slot_ring_left{12}, slot_ring_way{13}, slot_ring_at{14};
 /// One for each slow touch that may be asked for.
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
+
+/// What an alarm says amid a change.
+inline constexpr char const* change_not_finished =
+    " The change is not finished; zero is as it was. Changer, Recover, before anything moves. Resume only ends this "
+    "macro.";
 
 constexpr double open_check_mm = 0.5;
 constexpr double least_lag_mm = 0.00005; // half of the last digit that the macro prints

@@ -18,10 +18,6 @@ namespace {
 
 using shop::Act;
 
-constexpr char const* not_finished =
-    " The change is not finished; zero is as it was. Changer, Recover, before anything moves. Resume only ends this "
-    "macro.";
-
 /// Error: a figure of that pocket that is missing, or does not fit.
 Result<RackStop> stopAt(changer::RackState const& state, shop::ToolRack const& rack, std::size_t at,
                         Id<shop::Assembly> tool) {
@@ -85,7 +81,7 @@ struct Changing {
                            Act::SeeClosed});
     }
     std::string before(std::string const& what) const { return parts.alarm("Nothing has moved. " + what, false); }
-    static std::string amid(std::string const& what) { return what + not_finished; }
+    static std::string amid(std::string const& what) { return what + change_not_finished; }
 
     int outAxis() const { return rack.along == shop::SideAxis::X ? 1 : 0; }
     double wayOut_mm() const { return (rack.out == shop::Toward::Plus ? 1 : -1) * changer::wayOut_mm(rack); }
@@ -247,9 +243,8 @@ struct Changing {
 bool looksAtClamp(Action const& action) {
     if (std::holds_alternative<AwaitInput>(action)) return true;
     auto const* pause = std::get_if<Pause>(&action);
-    return pause && std::any_of(pause->acts.begin(), pause->acts.end(), [](shop::TimedAct const& act) {
-               return act.what >= Act::SeeOpen && act.what <= Act::SeeAir;
-           });
+    return pause && std::any_of(pause->acts.begin(), pause->acts.end(),
+                                [](shop::TimedAct const& act) { return shop::looksAtChanger(act.what); });
 }
 
 /// The same ways, higher by so much, and the clamp left alone: nothing is let go, taken or told. What comes before, at
@@ -354,10 +349,10 @@ Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const by_mm = setup.change.lifted_mm;
     if (!by_mm) return changing.made();
     // A closed clamp goes over what stands up in a fork, and so does a tool that hangs in it.
-    constexpr double usual_cone_mm = 40, clear_mm = 2; // of a holder that nobody has measured; common practice
+    constexpr double clear_mm = 2; // common practice
     auto const* in_spindle = book.find(setup.place.assembly);
-    double const least_mm =
-        plan->rack.cone_mm.value_or(usual_cone_mm) + clear_mm + (in_spindle ? in_spindle->length_mm.value_or(0) : 0);
+    double const least_mm = plan->rack.cone_mm.value_or(changer::usual_cone_mm) + clear_mm +
+                            (in_spindle ? in_spindle->length_mm.value_or(0) : 0);
     if (*by_mm < least_mm)
         return fail(Code::OutOfRange, {"lifted"}, lengthText(*by_mm, machine.units),
                     fmt::format("{} at least: cones stand up in the forks{}", lengthText(least_mm, machine.units),

@@ -352,6 +352,25 @@ struct MoveAlong {
     double add_mm;
     double feed_mm_min; ///< 0: rapid
 };
+/// Somebody has told the control which pocket of the carousel is in front, 1 to `places`.
+struct RequireRing {
+    int places;
+    std::string alarm;
+};
+/// A carousel turns until a pocket, from 1, is in front: the short way where it can, counted by an input from what the
+/// control keeps. It keeps nothing while it turns, and is told to stop before any alarm.
+struct TurnRing {
+    Figure to;
+    int places;
+    int with_output;
+    std::optional<int> against_output; ///< none: it turns with the numbers only
+    int place_input;
+    std::optional<int> first_input; ///< on at pocket 1 alone
+    double limit_s;                 ///< for a place
+    int now;                        ///< in front by the book, for a control that keeps no numbers
+    Slot left, way, at;
+    std::string stuck, elsewhere; ///< said when it does not turn on; and when another pocket is in front
+};
 /// From now on the control takes that tool for the one in the spindle.
 struct NameTool {
     int number;
@@ -364,7 +383,8 @@ using Action =
                  RequireLink, SetZeroFromLink, Trim, SetToolLength, LengthOffset, ChooseBound, StartWhereJogged, When,
                  EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End, ChangeTool, KeepPlace, MoveBack,
                  ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero, RequireFinished, MarkUnderWay,
-                 SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool, KeepStored, GoToStored, KeepHeight>;
+                 SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool, KeepStored, GoToStored, KeepHeight,
+                 RequireRing, TurnRing>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

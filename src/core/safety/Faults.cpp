@@ -434,6 +434,7 @@ std::span<Fault const> faults() {
     static std::vector<Fault> const all = [] {
         std::vector<Fault> made(std::begin(every_fault), std::end(every_fault));
         made.insert(made.end(), rackFaults().begin(), rackFaults().end());
+        made.insert(made.end(), ringFaults().begin(), ringFaults().end());
         return made;
     }();
     return all;

@@ -26,6 +26,8 @@ struct Fault {
 std::span<Fault const> faults();
 /// Those of a rack and its clamp, which are among them.
 std::span<Fault const> rackFaults();
+/// Those of a carousel.
+std::span<Fault const> ringFaults();
 /// Null when there is none of that name.
 Fault const* faultNamed(std::string_view id);
 

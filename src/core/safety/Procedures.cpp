@@ -6,6 +6,7 @@
 #include "core/macros/PlaceRecipes.h"
 #include "core/macros/ProveRecipes.h"
 #include "core/macros/RackRecipe.h"
+#include "core/macros/RingRecipe.h"
 #include "core/macros/SideRecipes.h"
 #include "core/macros/ZeroRecipes.h"
 
@@ -42,6 +43,8 @@ Result<Recipe> provingSetter(FromBook const& known) { return macros::proveSetter
 Result<Recipe> fromTheSide(FromBook const& known) { return macros::sideRecipe(known.kind, known.zero); }
 
 Result<Recipe> atRack(FromBook const& known) { return macros::rackRecipe(known.book, known.setup, known.lacks); }
+
+Result<Recipe> atRing(FromBook const& known) { return macros::ringRecipe(known.book, known.setup, known.lacks); }
 
 Result<Recipe> keepingPlace(FromBook const& known) { return macros::keepPlaceRecipe(known.zero.machine, known.setup); }
 Result<Recipe> goingToPlace(FromBook const& known) { return macros::goToPlaceRecipe(known.zero.machine, known.setup); }
@@ -176,6 +179,7 @@ constexpr Procedure rows[] = {
     {Kind::Readings, readings, changed, onWork},
     {Kind::DiscReadings, readings, changed, onWork},
     {Kind::HomingReadings, readings, changed, onWork},
+    {Kind::CarouselChange, atRing, changed, onWork},
 };
 constexpr bool inOrder() {
     for (std::size_t i = 0; i < std::size(rows); ++i)

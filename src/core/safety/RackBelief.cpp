@@ -11,22 +11,35 @@ namespace steady::safety {
 namespace {
 
 // Of a holder that nobody has measured; common practice.
-constexpr double usual_cone_mm = 40, usual_stud_mm = 20, usual_nose_mm = 60;
+constexpr double usual_stud_mm = 20, usual_nose_mm = 60;
+
+} // namespace
 
 machine::Sensor wired(std::optional<int> input) { return {input.value_or(0), machine::Says::AsItIs}; }
 
-} // namespace
+void standClamp(facts::Reader const& book, shop::ZeroSetup const& setup, shop::RackDrive const& drive,
+                machine::World& world) {
+    auto& rack = *world.rack;
+    auto const* in_spindle = book.find(setup.place.assembly);
+    rack.in_spindle = in_spindle ? in_spindle->number : 0;
+    if (!in_spindle) world.tool = machine::emptyCone();
+    world.memory.tool = rack.in_spindle;
+    if (dialectOf(world).variables.at(controller::Shows::SelectedTool)) world.memory.selected_tool = rack.in_spindle;
+    rack.cone_mm = changer::usual_cone_mm;
+    rack.stud_mm = usual_stud_mm;
+    rack.nose_mm = usual_nose_mm;
+    rack.release_output = drive.release_output.value_or(-1);
+    rack.open = wired(drive.open_input);
+    rack.held = wired(drive.held_input);
+    rack.air = wired(drive.air_input);
+}
 
 Result<void> standRack(facts::Reader const& book, shop::ZeroSetup const& setup, machine::World& world) {
     auto const plan = macros::planRack(book, setup);
     if (!plan) return Failure(plan.error());
     auto const& from = plan->rack;
     auto& rack = world.rack.emplace();
-    auto const* in_spindle = book.find(setup.place.assembly);
-    rack.in_spindle = in_spindle ? in_spindle->number : 0;
-    if (!in_spindle) world.tool = machine::emptyCone();
-    world.memory.tool = rack.in_spindle;
-    if (dialectOf(world).variables.at(controller::Shows::SelectedTool)) world.memory.selected_tool = rack.in_spindle;
+    standClamp(book, setup, from.drive, world);
     for (auto const* stops : {&plan->beside, &plan->stops})
         for (auto const& stop : *stops) {
             auto const* tool = book.find(stop.tool);
@@ -37,14 +50,10 @@ Result<void> standRack(facts::Reader const& book, shop::ZeroSetup const& setup, 
     rack.out = from.out == shop::Toward::Plus ? 1 : -1;
     rack.flange_mm = from.flange_mm;
     rack.fork_mm = from.fork_mm;
-    rack.cone_mm = from.cone_mm.value_or(usual_cone_mm);
-    rack.stud_mm = from.stud_mm.value_or(usual_stud_mm);
-    rack.nose_mm = from.nose_mm.value_or(usual_nose_mm);
+    rack.cone_mm = from.cone_mm.value_or(rack.cone_mm);
+    rack.stud_mm = from.stud_mm.value_or(rack.stud_mm);
+    rack.nose_mm = from.nose_mm.value_or(rack.nose_mm);
     rack.forgives_mm = from.forgives_mm;
-    rack.release_output = from.drive.release_output.value_or(-1);
-    rack.open = wired(from.drive.open_input);
-    rack.held = wired(from.drive.held_input);
-    rack.air = wired(from.drive.air_input);
     return {};
 }
 
@@ -62,8 +71,10 @@ Result<RackAim> rackAim(facts::Reader const& book, shop::ZeroSetup const& setup,
     return aim;
 }
 
-bool changedAsMeant(machine::Rack const& end, std::optional<int> told, RackAim const& aim) {
+bool changedAsMeant(machine::Rack const& end, std::optional<machine::Ring> const& ring, std::optional<int> told,
+                    RackAim const& aim) {
     if (end.is_open || end.in_spindle != aim.takes || (told && *told != aim.takes)) return false;
+    if (ring) return ring->is_back && ring->holders == aim.hangs;
     for (std::size_t i = 0; i < end.pockets.size(); ++i)
         if (i >= aim.hangs.size() || end.pockets[i].holder != aim.hangs[i]) return false;
     return true;

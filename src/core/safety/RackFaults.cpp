@@ -13,11 +13,13 @@ using machine::World;
 using macros::Kind;
 
 bool atRack(Kind kind, World const& world) { return macros::of(kind).at_rack && world.rack; }
-bool opens(Kind kind, World const& world) { return atRack(kind, world) && world.rack->open.input > 0; }
-bool holds(Kind kind, World const& world) { return atRack(kind, world) && world.rack->held.input > 0; }
-bool tellsAir(Kind kind, World const& world) { return atRack(kind, world) && world.rack->air.input > 0; }
+/// What goes wrong at the clamp goes wrong at a carousel as well.
+bool atClamp(Kind kind, World const& world) { return macros::of(kind).byClamp() && world.rack; }
+bool opens(Kind kind, World const& world) { return atClamp(kind, world) && world.rack->open.input > 0; }
+bool holds(Kind kind, World const& world) { return atClamp(kind, world) && world.rack->held.input > 0; }
+bool tellsAir(Kind kind, World const& world) { return atClamp(kind, world) && world.rack->air.input > 0; }
 /// A tool is in the spindle, and goes back.
-bool putsAway(Kind kind, World const& world) { return atRack(kind, world) && world.rack->in_spindle != 0; }
+bool putsAway(Kind kind, World const& world) { return atClamp(kind, world) && world.rack->in_spindle != 0; }
 machine::ForkPlace* pocketOf(World& world, int holder) {
     for (auto& pocket : world.rack->pockets)
         if (pocket.holder == holder) return &pocket;
@@ -32,14 +34,14 @@ int aThird(World const& world) {
     return 0;
 }
 bool hasAThird(Kind kind, World const& world) { return atRack(kind, world) && aThird(world) != 0; }
-bool putsAwayBesideAThird(Kind kind, World const& world) { return putsAway(kind, world) && aThird(world) != 0; }
+bool putsAwayBesideAThird(Kind kind, World const& world) { return hasAThird(kind, world) && putsAway(kind, world); }
 
 constexpr Fault rack_faults[] = {
     {"air_off", "There is no air", "A closed valve, an empty tank.", "The gauge stands low.",
-     "Look at the gauge before the first change.", nullptr, atRack, [](World& w) { w.rack->air_on = false; }},
+     "Look at the gauge before the first change.", nullptr, atClamp, [](World& w) { w.rack->air_on = false; }},
     {"air_lost", "The air goes away on the way", "A hose that came off, a compressor that tripped.",
      "It hisses, or it falls silent.", "Listen; hand at the stop.",
-     "Inputs are read between two moves, not during one.", atRack,
+     "Inputs are read between two moves, not during one.", atClamp,
      [](World& w) { w.rack->air_lost_after = 1 + static_cast<int>((w.seed + 10) % 13); }},
     {"clamp_slow", "The clamp takes ten seconds", "Weak air, a dry drawbar.", "It opens and closes lazily.",
      "A change that takes longer than it did: look at air and drawbar.", nullptr, opens,

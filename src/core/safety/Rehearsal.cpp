@@ -12,6 +12,7 @@
 #include "core/safety/Precautions.h"
 #include "core/safety/Procedures.h"
 #include "core/safety/RackBelief.h"
+#include "core/safety/RingBelief.h"
 #include "core/zeroing/Methods.h"
 
 #include <algorithm>
@@ -80,6 +81,12 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
         if (!aim) return Failure(aim.error());
         made.rack = std::move(*aim);
     }
+    if (known.traits().at_ring) {
+        if (auto const stands = standRing(book, setup, world); !stands) return Failure(stands.error());
+        auto aim = ringAim(book, setup, world);
+        if (!aim) return Failure(aim.error());
+        made.rack = std::move(*aim);
+    }
     for (auto& line : lookYourself(kind, world)) recipe->header.push_back(std::move(line));
     auto printed = dialects::written(recipe->without(leave_out), zero->machine);
     if (!printed) return Failure(printed.error());
@@ -97,7 +104,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
         world.person.types.push_back(
             {macros::noted_name,
              world.memory.work_offsets_mm[static_cast<std::size_t>(setup.place.work_offset - 1)][2]});
-    if (known.traits().changes_tool || known.traits().at_rack)
+    if (known.traits().changes_tool || known.traits().byClamp())
         if (auto const* next = book.find(setup.change.next)) world.person.puts_in = next->number;
     made.intended_mm = procedure.intended_mm(setup, world);
     made.tolerance_mm = known.tolerance_mm();

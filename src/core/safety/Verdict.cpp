@@ -84,7 +84,7 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
         return there ? std::optional(0.0) : std::nullopt;
     }
     if (aim.rack) {
-        bool const good = result.rack && changedAsMeant(*result.rack, result.told_tool, *aim.rack);
+        bool const good = result.rack && changedAsMeant(*result.rack, result.ring, result.told_tool, *aim.rack);
         return good ? std::optional(0.0) : std::nullopt;
     }
     if (aim.place) return placeError_mm(result, aim);

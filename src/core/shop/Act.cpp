@@ -13,7 +13,7 @@ struct Entry {
     char const* text;
 };
 
-constexpr std::array<Entry, 24> entries{{
+constexpr std::array<Entry, 31> entries{{
     {Act::StopSpindle, "stop_spindle", "switches the spindle off"},
     {Act::TouchFlank, "touch_flank", "holds the plate by its edge to the flank of the cutter"},
     {Act::BridgePlate, "bridge_plate", "bridges plate and cutting edge with the collet spanner"},
@@ -35,6 +35,13 @@ constexpr std::array<Entry, 24> entries{{
     {Act::SeeHeld, "see_held", "looks whether a holder is drawn in"},
     {Act::SeeEmpty, "see_empty", "looks whether the spindle is empty"},
     {Act::SeeAir, "see_air", "looks whether there is pressure enough"},
+    {Act::SeeNear, "see_near", "looks whether the carousel is at the spindle"},
+    {Act::SeeNotNear, "see_not_near", "looks whether the carousel has left the spindle"},
+    {Act::SeeBack, "see_back", "looks whether the carousel is back"},
+    {Act::SeeNotBack, "see_not_back", "looks whether the carousel is no longer back"},
+    {Act::SeeOriented, "see_oriented", "looks whether the spindle is oriented"},
+    {Act::SeeNotOriented, "see_not_oriented", "looks whether the spindle is free"},
+    {Act::TurnRing, "turn_ring", "turns the carousel by its button to the pocket that was asked for"},
     {Act::SayHomed, "say_homed", "goes on only if the machine is homed"},
     {Act::SayFinished, "say_finished", "goes on only if the last change was finished"},
     {Act::Leave, "leave", "does not resume"},

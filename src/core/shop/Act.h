@@ -29,7 +29,14 @@ enum class Act {
     SeeClosed,
     SeeHeld, ///< a holder is drawn in
     SeeEmpty,
-    SeeAir,      ///< pressure enough
+    SeeAir,  ///< pressure enough
+    SeeNear, ///< goes on only when it is so, as are the next five: the carousel is at the spindle
+    SeeNotNear,
+    SeeBack, ///< the carousel is back
+    SeeNotBack,
+    SeeOriented, ///< the spindle stands where a holder fits, and is held
+    SeeNotOriented,
+    TurnRing,    ///< turns the carousel by its button to the pocket that is asked for
     SayHomed,    ///< goes on only when it is homed, as its screen shows
     SayFinished, ///< goes on only when the program was not broken off before
     Leave
@@ -41,6 +48,8 @@ inline constexpr double before_resuming_s = -1, usual_delay_s = 2;
 char const* name(Act act); ///< “touch_flank”, as files store it
 char const* text(Act act); ///< as people read it
 std::optional<Act> actNamed(std::string_view name);
+/// Whether somebody looks at clamp, air, carousel or spindle, and goes on only when it is so.
+constexpr bool looksAtChanger(Act act) { return act >= Act::SeeOpen && act <= Act::SeeNotOriented; }
 /// Whether it closes (or opens) the probing circuit by hand.
 bool makesSignal(Act act);
 

@@ -35,9 +35,9 @@ inline constexpr Whole input_bit{0, 63};
 inline constexpr Whole kept_place{1, 3}; ///< in X and Y, that macros keep
 inline constexpr Real square_mm{0.1, 200};
 inline constexpr Real lifted_mm{1, 1000};
-inline constexpr Whole air_output{0, 7};
-inline constexpr Whole input_port{1, 7}; ///< of a control, beside the probing one
-inline constexpr Whole teeth{0, 24};     ///< 0: a round pin
+inline constexpr Whole air_output{0, 15};
+inline constexpr Whole input_port{1, 15}; ///< of a control, beside the probing one
+inline constexpr Whole teeth{0, 24};      ///< 0: a round pin
 inline constexpr Whole holes{0, 12};
 inline constexpr Whole planned{2, 1'000'000}; ///< readings of a study
 inline constexpr Whole home_epoch{0, 1'000'000};

@@ -165,7 +165,7 @@ struct Routine {
         if (!refused)
             refused = Error{Code::NotCarried,
                             {"macro"},
-                            "a change at a rack",
+                            "a change at a rack or a carousel",
                             "Set up the changer that it has of its own, as its manual says"};
     }
     void operator()(Release const&) { cannot("a touch that is read as the input opens"); }

@@ -76,8 +76,8 @@ constexpr std::array<CodeWord, 52> hash_words{{
 constexpr DataForm hash_forms[] = {
     {2, Data::OffsetOrigin}, {20, Data::OffsetHere}, {10, Data::ToolLength, 'R'}, {11, Data::ToolWear, 'R'}};
 
-constexpr Numbers shown_only[] = {{1000, 1007}, {4001, 4130}, {5001, 5003}, {5021, 5023}, {5041, 5043}, {5061, 5063}};
-constexpr Numbers of_control[] = {{1000, 1007}, {2001, 2400}, {4001, 4130}, {5001, 5063}, {5201, 5332}};
+constexpr Numbers shown_only[] = {{1000, 1015}, {4001, 4130}, {5001, 5003}, {5021, 5023}, {5041, 5043}, {5061, 5063}};
+constexpr Numbers of_control[] = {{1000, 1015}, {2001, 2400}, {4001, 4130}, {5001, 5063}, {5201, 5332}};
 constexpr ShownGroup shown_groups[] = {{Group::Motion, 4001},
                                        {Group::Plane, 4002},
                                        {Group::Distance, 4003},
@@ -118,7 +118,7 @@ controller::Dialect const& hashVariable() {
         variables.tools = 200;
         variables.locals = 33;
         variables.arguments = "_ABCIJKDEF_H_M___QRSTUVWXYZ";
-        variables.acting = {3000, 3006, 3004, {1100, 1107}};
+        variables.acting = {3000, 3006, 3004, {1100, 1115}};
         for (auto const& [what, number] : {std::pair{Shows::ProbedAt, 5061},
                                            {Shows::WorkOffsets, 5221},
                                            {Shows::ExternalOffset, 5201},

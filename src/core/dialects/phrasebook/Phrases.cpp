@@ -103,6 +103,9 @@ constexpr PhraseStep steps[] = {
     {"to-stored", "To a place kept for good",
      "Goes to the place of that number in X and Y, Z untouched; none kept, or in another unit: stops with the alarm."},
     {"keep-height", "Keep the height", "Keeps machine Z of where the last touching move ended, with what is added."},
+    {"require-ring", "Pocket in front is known", "Stops unless the kept number is one of the carousel's pockets."},
+    {"turn-ring", "Carousel turns",
+     "Turns until a pocket is in front, counted by an input from the kept number; told to stop before any alarm."},
 };
 constexpr std::size_t only_written = 2; // remark and message are no actions
 static_assert(std::size(steps) == only_written + std::variant_size_v<Action>);
@@ -414,6 +417,23 @@ struct Fields {
     All operator()(AwaitInput const& s) const {
         return {number("input", "its number", s.input), onlyIf("on", "it must be on", s.on),
                 number("seconds", "to wait at most; 0: it is so now", s.limit_s, 1), alarm(s.alarm)};
+    }
+    All operator()(RequireRing const& s) const {
+        return {number("places", "pockets of the carousel", s.places), alarm(s.alarm)};
+    }
+    All operator()(TurnRing const& s) const {
+        return {{"to", "which pocket: a number, or the name of one", true, figure(s.to)},
+                number("places", "pockets of the carousel", s.places),
+                number("with", "output that turns it with the numbers", s.with_output),
+                number("against", "output that turns it against them; -1: none", s.against_output.value_or(-1)),
+                number("place", "input “pocket in front”", s.place_input),
+                number("first", "input “pocket 1”; 0: none", s.first_input.value_or(0)),
+                number("seconds", "to wait at most for a place", s.limit_s, 2),
+                kept("left", "name for the places to go", s.left),
+                kept("way", "name for the way", s.way),
+                kept("at", "name for the pocket in front", s.at),
+                alarm(s.stuck),
+                words("elsewhere", "said when another pocket is in front", s.elsewhere)};
     }
     All operator()(MoveOver const& s) const {
         return {{"x", "machine X: a length, or the name of one", true, figure(s.x_mm)},

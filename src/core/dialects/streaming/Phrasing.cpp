@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Segments for a control that keeps no numbers: it reports a touch, a person or the sender reads that, and the next
 // text is sent with the number in it. What must be checked is checked between two texts. Always in mm.
+#include "core/changer/Carousel.h"
 #include "core/dialects/Spoken.h"
 #include "core/dialects/streaming/Streaming.h"
 #include "core/macros/Figures.h"
@@ -10,6 +11,7 @@
 #include "core/quantity/WorkOffset.h"
 
 #include <cmath>
+#include <cstdlib>
 #include <fmt/format.h>
 #include <map>
 
@@ -320,6 +322,20 @@ struct Segments {
         ask(fmt::format("Is the lamp of input {} {}? If so, resume. If not{}, stop here: Changer, Recover.", s.input,
                         s.on ? "on" : "off", within),
             {s.look});
+    }
+    void operator()(RequireRing const&) {} // the person sees which one is in front
+    void operator()(TurnRing const& s) {
+        auto const to = known(s.to);
+        if (!to) return;
+        auto const pocket = static_cast<int>(*to);
+        int const by = changer::shortWay(s.now, pocket, s.places);
+        auto const way =
+            by == 0 ? std::string("it is in front by the table")
+                    : fmt::format("{} places {} the numbers by the table", std::abs(by), by > 0 ? "with" : "against");
+        ask(fmt::format("Nobody leans in. By its button turn the carousel until pocket {} is in front: {}. Resume only "
+                        "when it stands there.",
+                        pocket, way),
+            {shop::Act::TurnRing});
     }
     void operator()(MoveOver const& s) {
         auto const x = known(s.x_mm), y = known(s.y_mm);

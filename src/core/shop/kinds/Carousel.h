@@ -19,6 +19,35 @@ struct CarouselPlace {
     }
 };
 
+/// What turns a carousel, brings it to the spindle and holds the spindle, and what tells of it: numbers of the
+/// control's outputs and inputs. It comes and goes by one output; an input that is not there is looked at by eye.
+struct RingDrive {
+    std::optional<int> with_output;    ///< on: it turns with the numbers
+    std::optional<int> against_output; ///< on: it turns against them; none: it cannot
+    std::optional<int> place_input;    ///< on: a pocket stands in front
+    std::optional<int> first_input;    ///< on: it is pocket 1
+    std::optional<int> slide_output;   ///< on: it comes to the spindle; off: it goes back
+    std::optional<int> near_input;     ///< on: it is at the spindle
+    std::optional<int> back_input;     ///< on: it is back
+    std::optional<int> orient_output;  ///< on: the spindle goes to where a holder fits, and is held; none: it need not
+    std::optional<int> oriented_input; ///< on: it stands there
+    double limit_s = 5;                ///< it comes, goes or is oriented within this, or something is wrong
+    bool operator==(RingDrive const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"with_output", "output that turns it with the numbers"}, self.with_output, bounds::air_output);
+        f({"against_output", "output that turns it against the numbers"}, self.against_output, bounds::air_output);
+        f({"place_input", "input “pocket in front”"}, self.place_input, bounds::input_port);
+        f({"first_input", "input “pocket 1”"}, self.first_input, bounds::input_port);
+        f({"slide_output", "output that sends it to the spindle"}, self.slide_output, bounds::air_output);
+        f({"near_input", "input “at the spindle”"}, self.near_input, bounds::input_port);
+        f({"back_input", "input “back”"}, self.back_input, bounds::input_port);
+        f({"orient_output", "output that orients the spindle"}, self.orient_output, bounds::air_output);
+        f({"oriented_input", "input “oriented”"}, self.oriented_input, bounds::input_port);
+        f({"limit_s", "time limit of its ways"}, self.limit_s, bounds::clamp_s);
+    }
+};
+
 struct Carousel {
     std::string name;
     Id<Machine> machine;
@@ -30,10 +59,16 @@ struct Carousel {
     int at = 1;                      ///< the pocket that stands at the spindle
     Id<Assembly> in_arm;             ///< held by the arm; none: nothing, where that is known
     Seen arm_seen = Seen::Unknown;
+    std::optional<double> x_mm, y_mm; ///< machine coordinates where tools are changed
+    std::optional<double> seat_z_mm;  ///< machine Z when a holder sits in the pocket in front
+    double flange_mm = 50;            ///< largest diameter of a holder
+    std::optional<double> cone_mm;    ///< what stands up from a hanging holder; none: not measured
+    RackDrive drive;                  ///< the clamp at the spindle
+    RingDrive ring;
     std::vector<CarouselPlace> places;
     bool operator==(Carousel const&) const = default;
 
-    static constexpr KindName kind{"carousel", "carousel"};
+    static constexpr KindName kind{"carousel", "carousel", 2};
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"name", "name"}, self.name);
         f({"machine", "machine"}, self.machine);
@@ -45,6 +80,13 @@ struct Carousel {
         f({"at", "pocket at the spindle"}, self.at, bounds::place_number);
         f({"in_arm", "tool in the arm"}, self.in_arm);
         f({"arm_seen", "how that is known"}, self.arm_seen);
+        f({"x_mm", "X where tools are changed"}, self.x_mm);
+        f({"y_mm", "Y where tools are changed"}, self.y_mm);
+        f({"seat_z_mm", "Z where a holder sits"}, self.seat_z_mm);
+        f({"flange_mm", "largest diameter of a holder"}, self.flange_mm, bounds::size_mm);
+        f({"cone_mm", "cone above the spindle face"}, self.cone_mm, bounds::size_mm);
+        f({"drive", "clamp"}, self.drive);
+        f({"ring", "what turns it"}, self.ring);
         f({"places", "pockets"}, self.places);
     }
 };

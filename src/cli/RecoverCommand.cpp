@@ -43,8 +43,15 @@ Result<changer::SeenState> stateOf(Json const& json) {
             else if (value != "unknown")
                 return wrong(key, "\"open\", \"closed\" or \"unknown\"");
         } else if (key == "arm") {
-            if (!value.is_null() && value != "empty" && value != "unknown")
-                return wrong(key, "null: a straight rack has no arm");
+            if (value.is_null()) continue;
+            auto const holder = holderOf(value, key);
+            if (!holder) return Failure(holder.error());
+            seen.arm = *holder;
+        } else if (key == "changer") {
+            if (value != "rack" && value != "carousel" && value != "arm")
+                return wrong(key, "\"rack\", \"carousel\" or \"arm\"");
+        } else if (key == "down") {
+            if (!value.is_boolean()) return wrong(key, "true or false");
         } else if (key == "at") {
             if (value == "clear")
                 seen.at_pocket = 0;
@@ -74,7 +81,19 @@ Result<changer::SeenState> stateOf(Json const& json) {
             return wrong(key, "a field that docs/formats.md lists");
         }
     }
+    if (json.contains("down")) seen.in_fork = seen.in_fork && json["down"] == true;
     return seen;
+}
+
+/// As many pockets as the state names. An arm is there when something is said of it.
+changer::Device deviceOf(Json const& json, changer::SeenState const& seen) {
+    changer::Device device;
+    device.first_number = seen.pockets.begin()->first;
+    device.pockets = std::min(seen.pockets.rbegin()->first - device.first_number + 1, shop::most_pockets);
+    auto const changer = json.value("changer", std::string("rack"));
+    device.comes = changer == "carousel";
+    device.arm = changer == "arm";
+    return device;
 }
 
 int recover(std::string const& path, bool json, Streams streams) {
@@ -90,12 +109,7 @@ int recover(std::string const& path, bool json, Streams streams) {
                             "What is seen in the pockets",
                             "List each by its number; \"unknown\" where nobody has looked."},
                       streams);
-    shop::ToolRack rack; // as many pockets as the state names
-    rack.name = "the rack";
-    rack.first_number = seen->pockets.begin()->first;
-    rack.pockets.resize(
-        static_cast<std::size_t>(std::min(seen->pockets.rbegin()->first - rack.first_number + 1, shop::most_pockets)));
-    auto const way = changer::recover(rack, *seen);
+    auto const way = changer::recover(deviceOf(parsed, *seen), *seen);
     if (!way) return refuse(way.error(), streams);
     if (!json) {
         int nr = 0;

@@ -3,9 +3,12 @@
 #include "cli/BookOptions.h"
 
 #include "core/base/Json.h"
+#include "core/changer/CarouselTable.h"
+#include "core/changer/Clearances.h"
 #include "core/machine/Run.h"
 #include "core/macros/ChangeSteps.h"
 #include "core/macros/RackRecipe.h"
+#include "core/macros/RingRecipe.h"
 
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
@@ -40,19 +43,36 @@ Result<shop::ZeroSetup> asked(facts::Reader const& book, shop::ZeroSetup setup, 
     return setup;
 }
 
+/// At the machine's carousel, where it has no rack.
+Result<std::pair<safety::Rehearsal, std::vector<macros::ChangeStep>>> stepsOf(facts::Reader const& book,
+                                                                              shop::ZeroSetup const& setup) {
+    bool const at_ring =
+        changer::racksOf(book, setup.place.machine).empty() && !changer::carouselsOf(book, setup.place.machine).empty();
+    auto made = safety::rehearse(book, setup, at_ring ? macros::Kind::CarouselChange : macros::Kind::RackChange);
+    if (!made) return Failure(made.error());
+    auto const& recipe = made->macro.recipe;
+    std::vector<macros::ChangeStep> steps;
+    if (at_ring) {
+        auto const plan = *macros::planRing(book, setup); // the recipe has been made of it
+        auto const* home = plan.of(setup.place.assembly);
+        steps = macros::changeSteps(recipe, plan.carousel, home ? home->pocket : 0);
+    } else {
+        auto const* tool = book.find(setup.place.assembly);
+        steps = macros::changeSteps(recipe, macros::planRack(book, setup)->rack.drive, tool ? tool->number : 0);
+    }
+    return std::pair{std::move(*made), std::move(steps)};
+}
+
 int sequence(SequenceOptions const& options, Streams streams) {
     auto const opened = options.book.open();
     if (!opened) return refuse(opened.error(), streams);
     auto const& book = opened->first;
     auto const setup = asked(book, opened->second, options);
     if (!setup) return refuse(setup.error(), streams);
-    auto const plan = macros::planRack(book, *setup);
-    if (!plan) return refuse(plan.error(), streams);
-    auto const made = safety::rehearse(book, *setup, macros::Kind::RackChange);
-    if (!made) return refuse(made.error(), streams);
-    auto const* tool = book.find(setup->place.assembly);
-    auto const steps = macros::changeSteps(made->macro.recipe, plan->rack.drive, tool ? tool->number : 0);
-    auto const run = machine::run(machine::load(made->macro.text, safety::dialectOf(made->world())), made->world());
+    auto const found = stepsOf(book, *setup);
+    if (!found) return refuse(found.error(), streams);
+    auto const& [made, steps] = *found;
+    auto const run = machine::run(machine::load(made.macro.text, safety::dialectOf(made.world())), made.world());
     if (!options.json) {
         int nr = 0;
         for (auto const& step : steps)

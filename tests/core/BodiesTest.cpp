@@ -307,7 +307,7 @@ std::vector<Entity> entities() {
                      51,
                      39,
                      {1, 2, 3, 5, 6, WithoutAir::Opens, 2.5, 650},
-                     {7, 8, 9, 10, 11, 12, 13, 14, 15, 4.5},
+                     {7, 8, 9, 10, 11, 12, 13, 14, 15, SlideWithout::Stays, 4.5},
                      {{{6}, Seen::Known}, {}}},
             ChangeRecord{{4}, ChangeMoment::DrawnIn, 0.75, true, "a “chip”", 1'700'000'000'321}};
 }

@@ -40,7 +40,7 @@ public:
         seen.air = false; // not looked at
         seen.homed = m_world.homed;
         for (int round = 0; round < 4; ++round) {
-            auto const way = changer::recover(m_book_rack, seen);
+            auto const way = changer::recover(changer::deviceOf(m_book_rack), seen);
             if (!way) return sentence(way.error());
             for (auto const& step : way->steps) {
                 if (step.text.empty() || step.expect.empty()) return "a step without words";
@@ -242,14 +242,14 @@ private Q_SLOTS:
     void nothingIsMovedByWhatNobodyHasSeen() {
         auto const shop = test::shopFor(Kind::RackChange);
         auto const& rack = *shop.book.find(shop.rack);
-        auto const way = changer::recover(rack, {});
+        auto const way = changer::recover(changer::deviceOf(rack), {});
         QVERIFY(way && way->looks_first);
         for (auto const& step : way->steps)
             QVERIFY(step.what == Do::Stop || step.what == Do::Block || step.what == Do::LookAtPlace ||
                     step.what == Do::LookAtClamp || step.what == Do::LookAtSpindle);
         // Before any powered step hands are out; nothing is signed before every pocket was looked into.
-        changer::SeenState seen{57, changer::ClampSeen::Open, 21, true, {}, false, false, "no holder"};
-        auto const partly = changer::recover(rack, seen);
+        changer::SeenState seen{57, changer::ClampSeen::Open, 21, true, {}, {}, false, false, "no holder"};
+        auto const partly = changer::recover(changer::deviceOf(rack), seen);
         QVERIFY(partly && partly->looks_first);
         for (auto const& step : partly->steps) {
             QVERIFY(step.what != Do::SignOff && step.what != Do::ClearMark);
@@ -257,13 +257,13 @@ private Q_SLOTS:
                 QVERIFY(step.caution.find("hands out") != std::string::npos);
         }
         seen.pockets = {{21, 0}, {22, 57}, {23, 0}, {24, 0}};
-        auto const twice = changer::recover(rack, seen);
+        auto const twice = changer::recover(changer::deviceOf(rack), seen);
         QVERIFY(!twice && twice.error().value.find("57") != std::string::npos);
         seen.pockets = {{20, 0}};
-        QVERIFY(!changer::recover(rack, seen));
+        QVERIFY(!changer::recover(changer::deviceOf(rack), seen));
         seen.pockets.clear();
         seen.at_pocket = 40;
-        QVERIFY(!changer::recover(rack, seen));
+        QVERIFY(!changer::recover(changer::deviceOf(rack), seen));
     }
 };
 

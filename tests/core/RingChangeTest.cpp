@@ -4,8 +4,10 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/changer/Recovery.h"
 #include "core/dialects/Bundle.h"
 #include "core/machine/RingMoves.h"
+#include "core/machine/VirtualMachine.h"
 #include "core/macros/ChangeSteps.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/macros/RingRecipe.h"
@@ -16,6 +18,7 @@
 
 using namespace steady;
 using macros::Kind;
+using controller::Vec3;
 using safety::RunClass;
 
 namespace {
@@ -46,6 +49,143 @@ std::multiset<int> allHolders(machine::Rack const& rack, machine::Ring const& ri
 
 int keptPocket(shop::Behaviour const& behaviour, machine::RunResult const& result) {
     return static_cast<int>(result.memory.parameters[static_cast<std::size_t>(macros::ringNumber(behaviour))]);
+}
+
+Vec3 trueAt(machine::VirtualMachine const& machine) {
+    auto at = machine.position();
+    for (std::size_t axis = 0; axis < 3; ++axis) at[axis] -= machine.world().home_error_mm[axis];
+    return at;
+}
+
+/// A carousel as it was left, with somebody at it who looks, does what the list says, and writes down what is signed.
+class AtTheCarousel {
+public:
+    AtTheCarousel(test::LinkedShop const& shop, machine::World const& world)
+        : m_carousel(*shop.book.find(shop.ring)), m_safe_mm(shop.book.find(shop.machine)->safeZ_mm()) {
+        m_machine.emplace(world);
+    }
+    /// Empty: it came to its end, and everything signed is true.
+    std::string playOut() {
+        m_seen.homed = false;
+        for (int round = 0; round < 4; ++round) {
+            auto const way = changer::recover(changer::deviceOf(m_carousel, 2107), m_seen);
+            if (!way) return way.error().value;
+            for (auto const& step : way->steps)
+                if (auto const wrong = does(step); !wrong.empty()) return step.text + " " + wrong;
+            if (!way->looks_first) return end();
+        }
+        return "it looks and looks";
+    }
+
+private:
+    using Do = changer::Do;
+    machine::Rack const& rack() const { return *m_machine->world().rack; }
+    machine::Ring const& ring() const { return *m_machine->world().ring; }
+    std::string goUp() {
+        auto to = m_machine->position();
+        to[2] = m_safe_mm;
+        auto const trouble = m_machine->move(to, 300);
+        return trouble ? trouble->text : std::string();
+    }
+    void anew(auto change) {
+        auto world = m_machine->world();
+        world.position_mm = trueAt(*m_machine);
+        change(world);
+        machine::standInFront(world);
+        m_machine.emplace(world);
+    }
+    std::string does(changer::RecoveryStep const& step) {
+        switch (step.what) {
+        case Do::LookAtClamp:
+            m_seen.clamp = rack().is_open ? changer::ClampSeen::Open : changer::ClampSeen::Closed;
+            break;
+        case Do::LookAtSpindle: m_seen.spindle = rack().in_spindle; break;
+        case Do::LookAtPlace: {
+            m_seen.at_pocket = ring().is_back ? 0 : ring().front() + 1;
+            double const seat = *m_carousel.seat_z_mm;
+            m_seen.in_fork = !ring().is_back && m_machine->position()[2] < seat + 1;
+            break;
+        }
+        case Do::LookAtPocket:
+            m_seen.pockets[step.pocket] = ring().holders[static_cast<std::size_t>(step.pocket - 1)];
+            break;
+        case Do::AirOn:
+            anew([](machine::World& w) {
+                w.rack->air_on = w.ring->slides = true;
+                w.rack->air_lost_after = 0;
+                w.rack->opens_s = w.rack->closes_s = 0.3;
+            });
+            m_seen.air = true;
+            break;
+        case Do::OpenClamp:
+        case Do::CloseClamp:
+            m_machine->output(rack().release_output, step.what == Do::OpenClamp);
+            m_machine->dwell(1);
+            m_seen.clamp = step.what == Do::OpenClamp ? changer::ClampSeen::Open : changer::ClampSeen::Closed;
+            break;
+        case Do::SendBack:
+            m_machine->output(ring().slide_output, true); // where it was
+            m_machine->output(ring().slide_output, false);
+            m_machine->dwell(20);
+            m_seen.at_pocket = 0;
+            m_seen.in_fork = false;
+            if (m_machine->changerTrouble()) return m_machine->changerTrouble()->text;
+            return ring().is_back ? "" : "it did not go back";
+        case Do::StraightUp: return goUp();
+        case Do::Home:
+            anew([](machine::World& w) { w.home_error_mm = {}; }); // found anew, and up once more as it reads then
+            m_seen.homed = true;
+            return goUp();
+        case Do::FirstPocket:
+            anew([](machine::World& w) { w.ring->at = 0; });
+            m_first = true;
+            break;
+        case Do::NameSpindle: m_named = step.tool; break;
+        case Do::SignOff: m_signed = true; break;
+        default: break;
+        }
+        return {};
+    }
+    std::string end() {
+        if (!m_signed || !m_first) return "not signed off";
+        if (std::abs(m_machine->position()[2] - m_safe_mm) > 0.001) return "it is not up";
+        if (rack().is_open || !ring().is_back) return "the clamp is open, or the carousel at the spindle";
+        if (m_named != rack().in_spindle) return "another tool is named";
+        for (int i = 0; i < ring().count(); ++i)
+            if (m_seen.pockets[i + 1] != ring().holders[static_cast<std::size_t>(i)]) return "the table is not true";
+        return {};
+    }
+
+    shop::Carousel m_carousel;
+    double m_safe_mm;
+    changer::SeenState m_seen;
+    std::optional<machine::VirtualMachine> m_machine;
+    int m_named = -1;
+    bool m_signed = false, m_first = false;
+};
+
+/// Runs so many lines, and then no more. None: it had ended before, or with a collision: then comes repair.
+std::optional<machine::World> leftAfter(int lines, safety::Rehearsal const& made, machine::World const& world,
+                                        bool power_goes) {
+    machine::VirtualMachine machine(world);
+    auto memory = world.memory;
+    auto const executable = controller::makeExecutable(made.macro.text, safety::dialectOf(world));
+    controller::Controller control(executable, memory, machine);
+    bool on = true;
+    while (on && lines-- > 0) on = control.step();
+    if (!on && (control.outcome() == controller::Outcome::Collision || machine.changerTrouble())) return std::nullopt;
+    if (!on && control.outcome() == controller::Outcome::Completed) return std::nullopt;
+    if (power_goes) { // outputs drop: the motor stops, the spring closes the clamp; the carousel stays
+        machine.output(world.ring->with_output, false);
+        machine.output(world.ring->against_output, false);
+        machine.output(world.rack->release_output, false);
+    }
+    machine.dwell(20); // whatever was on its way is there by the time that somebody looks
+    if (machine.changerTrouble()) return std::nullopt;
+    auto end = machine.world();
+    end.position_mm = trueAt(machine);
+    end.homed = false;
+    return end;
 }
 
 } // namespace
@@ -239,6 +379,57 @@ private Q_SLOTS:
             QVERIFY2(all == (safety::classify(result, made) == RunClass::StoppedSafely), result.message.c_str());
         }
     }
+    /// From every line that it can be left at, by a reset or without power, and after every fault that stops it: the
+    /// list leads back to a spindle that is up, a carousel that is back, and a table that is true.
+    void recoveredFromEveryState() {
+        std::set<std::string> states;
+        for (auto const* dialect : {"parametric", "hash"})
+            for (bool const empty : {false, true}) {
+                auto const shop = shopOn(dialect, empty);
+                auto const made = shop.rehearse(Kind::CarouselChange);
+                int played = 0;
+                auto const from = [&](int lines, machine::World const& world, bool power, std::string const& what) {
+                    auto const left = leftAfter(lines, made, world, power);
+                    if (!left) return;
+                    auto const wrong = AtTheCarousel(shop, *left).playOut();
+                    QVERIFY2(wrong.empty(), (what + ": " + wrong).c_str());
+                    ++played;
+                    states.insert(fmt::format("{} {} {} {:.0f}", left->rack->is_open, left->rack->in_spindle,
+                                              left->ring->is_near, left->position_mm[2]));
+                };
+                auto const lines = static_cast<int>(std::count(made.macro.text.begin(), made.macro.text.end(), '\n'));
+                for (int line = 1; line <= 2 * lines; line += 3)
+                    for (bool const power : {false, true})
+                        from(line, made.world(), power, fmt::format("{}, line {}, power {}", dialect, line, power));
+                for (auto const& fault : safety::faults()) {
+                    auto world = made.world();
+                    if (!fault.touches(Kind::CarouselChange, world)) continue;
+                    fault.apply(world);
+                    from(lines * 9, world, false, fault.id);
+                }
+                QVERIFY2(played > 100, std::to_string(played).c_str());
+            }
+        QVERIFY2(states.size() >= 8, std::to_string(states.size()).c_str());
+    }
+    /// An arm that holds something is emptied by hand before anything is driven; then every pocket is looked at anew.
+    void anArmIsEmptiedByHand() {
+        changer::Device device{1, 3};
+        device.arm = true;
+        changer::SeenState seen{7, changer::ClampSeen::Closed, 0, false, {}, {{1, 0}, {2, 12}, {3, 0}}, true, true, ""};
+        auto const looks = changer::recover(device, seen);
+        QVERIFY(looks && looks->looks_first && looks->steps.back().what == changer::Do::LookAtArm);
+        seen.arm = 57;
+        auto const way = changer::recover(device, seen);
+        QVERIFY(way && way->looks_first); // the pockets
+        auto const emptied = std::find_if(way->steps.begin(), way->steps.end(),
+                                          [](auto const& step) { return step.what == changer::Do::EmptyArm; });
+        QVERIFY(emptied != way->steps.end() && emptied->by_hand && emptied->tool == 57);
+        QVERIFY(std::none_of(way->steps.begin(), emptied, [](auto const& step) {
+            return step.what == changer::Do::StraightUp || step.what == changer::Do::AirOn;
+        }));
+        seen.arm = 12; // in two places
+        QVERIFY(!changer::recover(device, seen));
+    }
     /// Which call is refused, and why: by the table, not by the machine.
     void illegalCallsAreRefused() {
         auto const refusedWith = [](auto change) {
@@ -255,6 +446,8 @@ private Q_SLOTS:
         };
         QVERIFY(refusedWith([](test::LinkedShop&) {}).empty());
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.arm = true; })), "arm"));
+        QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.ring.slide_without = shop::SlideWithout::GoesBack; })),
+                     "tears both"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.places[8].tool = {}; })), "no pocket"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.places[8].seen = shop::Seen::Unknown; })),
                      "somebody has seen"));

@@ -209,7 +209,7 @@ void standRing(LinkedShop& shop) {
     ring.seat_z_mm = axes[2].high_mm - 66.2;
     ring.cone_mm = 31;
     ring.drive = {3, 5, 2, 4, 6, shop::WithoutAir::StaysClosed, 3.5, 700};
-    ring.ring = {9, 10, 7, 8, 11, 9, 10, 12, 11, 4.5};
+    ring.ring = {9, 10, 7, 8, 11, 9, 10, 12, 11, shop::SlideWithout::Stays, 4.5};
     ring.places.assign(11, {{}, shop::Seen::Known});
     ring.places[0].seen = shop::Seen::Unknown;
     ring.places[3].tool = shop.short_tool;

@@ -102,7 +102,7 @@ void RecoverView::choosePocket(int pocket) {
 std::optional<Result<changer::Recovery>> RecoverView::recovery() const {
     auto const* rack = m_desk.book().find(m_rack);
     if (!rack) return std::nullopt;
-    return changer::recover(*rack, m_seen);
+    return changer::recover(changer::deviceOf(*rack), m_seen);
 }
 
 std::vector<std::pair<QString, HolderSeen>> RecoverView::holders() const {

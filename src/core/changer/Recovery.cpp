@@ -18,7 +18,7 @@ std::string holderWords(HolderSeen const& holder) {
 }
 
 struct Steps {
-    shop::ToolRack const& rack;
+    Device const& device;
     SeenState seen; ///< as it is by then
     Recovery made = {};
 
@@ -45,10 +45,10 @@ struct Steps {
                                      seen.alarm),
                  .expect = "You know which step it names. Do not reset what you have not read."});
         add({.what = Do::Block,
-             .text = rack.drive.without_air == shop::WithoutAir::Opens
+             .text = device.without_air == shop::WithoutAir::Opens
                          ? "This clamp opens without air: hold the holder, with a board under its tool, before the air "
                            "goes. Block Z."
-                     : rack.drive.without_air == shop::WithoutAir::StaysClosed
+                     : device.without_air == shop::WithoutAir::StaysClosed
                          ? "This clamp is closed by its spring without air. Block Z before drives go off: a spindle "
                            "may sink."
                          : "What falls or opens without air or power? It is not typed for this clamp: take it that it "
@@ -62,8 +62,12 @@ struct Steps {
     void look() {
         if (!seen.at_pocket)
             add({.what = Do::LookAtPlace,
-                 .text = "Look, without reaching in: in which fork is the spindle, over which, or clear of all?",
-                 .expect = "The pocket's number, or “clear”."});
+                 .text = device.comes
+                             ? "Look, without reaching in: is the carousel at the spindle, and with which pocket? Is "
+                               "the spindle down in it?"
+                             : "Look, without reaching in: in which fork is the spindle, over which, or clear of "
+                               "all?",
+                 .expect = device.comes ? "The pocket's number, or “back”." : "The pocket's number, or “clear”."});
         if (seen.clamp == ClampSeen::Unknown)
             add({.what = Do::LookAtClamp,
                  .text = "Look at the drawbar and at its lamps: is the clamp open or closed?",
@@ -73,7 +77,31 @@ struct Steps {
             add({.what = Do::LookAtSpindle,
                  .text = "Look: is a holder in the cone, and which number does it carry?",
                  .expect = "A number, or “nothing”."});
-        made.looks_first = !seen.at_pocket || seen.clamp == ClampSeen::Unknown || !seen.spindle;
+        if (device.arm && !seen.arm)
+            add({.what = Do::LookAtArm,
+                 .text = "Look at both ends of the arm, without reaching in: is a holder in it, and which?",
+                 .caution = "An arm may turn on when power or air comes back: stay out of its circle.",
+                 .expect = "A number, or “nothing”."});
+        made.looks_first =
+            !seen.at_pocket || seen.clamp == ClampSeen::Unknown || !seen.spindle || (device.arm && !seen.arm);
+    }
+
+    /// By hand, with the drive of the arm off: an arm is not driven half-way by a list.
+    void emptyArm() {
+        if (!device.arm || *seen.arm == 0) return;
+        add({.what = Do::EmptyArm,
+             .text =
+                 fmt::format("Tool {} is in the arm. Its drive off and locked; one person holds the holder, another "
+                             "frees the arm as the maker's manual says. Lay the holder aside; back to its rest with "
+                             "the arm, by its own screens.",
+                             *seen.arm),
+             .caution = "Both ends of the arm are sharp places: nobody stands in its circle, gloves only while nothing "
+                        "can turn.",
+             .expect = "The arm is empty and at rest; the holder lies on the bench.",
+             .by_hand = true,
+             .tool = *seen.arm});
+        seen.arm = 0;
+        seen.pockets.clear(); // what hangs where is looked at once more
     }
 
     void air() {
@@ -85,7 +113,54 @@ struct Steps {
         seen.air = true;
     }
 
+    /// Along its own way, with nothing else moving.
+    void sendBack(char const* expect) {
+        add({.what = Do::SendBack,
+             .text = "Send the carousel back by its own button or valve. Nothing else moves.",
+             .caution = std::string(hands_out) + blocks_away,
+             .expect = expect,
+             .pocket = *seen.at_pocket});
+        seen.at_pocket = 0;
+        seen.in_fork = false;
+    }
+
+    void closeOnHolder() {
+        if (seen.clamp != ClampSeen::Open) return;
+        air();
+        add({.what = Do::CloseClamp,
+             .text = "Close the clamp: the holder is drawn in again.",
+             .caution = hands_out,
+             .expect = "“Holder drawn in” comes, and by eye the holder has gone up by its stroke."});
+        seen.clamp = ClampSeen::Closed;
+    }
+
+    /// A carousel at the spindle: what the clamp holds stays, what the fork holds goes with it.
+    void wayOutOfCarousel() {
+        bool const in_spindle = *seen.spindle != 0;
+        if (seen.in_fork && in_spindle) {
+            closeOnHolder();
+            air();
+            sendBack("The holder stays in the spindle; the fork leaves it, level.");
+            return up();
+        }
+        if (seen.in_fork && seen.clamp == ClampSeen::Closed && pocket(*seen.at_pocket).value_or(1) != 0) {
+            air();
+            add({.what = Do::OpenClamp,
+                 .text = "Open the clamp: whatever hangs in the fork must stay there.",
+                 .caution = hands_out,
+                 .expect = "“Clamp open” comes; the holder sits in its fork.",
+                 .pocket = *seen.at_pocket});
+            seen.clamp = ClampSeen::Open;
+        }
+        int const front = *seen.at_pocket;
+        up();
+        seen.at_pocket = front;
+        air();
+        sendBack("It is back, with everything that hung in it.");
+    }
+
     void wayOut() {
+        if (device.comes && *seen.at_pocket != 0) return wayOutOfCarousel();
         int const at = *seen.at_pocket;
         bool const in_spindle = *seen.spindle != 0;
         if (at == 0 || !seen.in_fork) return up();
@@ -130,7 +205,7 @@ struct Steps {
         add({.what = Do::StraightUp,
              .text = "Straight up, Z alone, at the lowest override.",
              .caution = std::string(hands_out) + blocks_away,
-             .expect = "The spindle is up and clear of all forks."});
+             .expect = device.comes ? "The spindle is up." : "The spindle is up and clear of all forks."});
         seen.at_pocket = 0;
         seen.in_fork = false;
     }
@@ -165,15 +240,33 @@ struct Steps {
 
     void lookOver() {
         bool any = false;
-        for (std::size_t i = 0; i < rack.pockets.size(); ++i)
-            if (!knowsPocket(rack.number(i))) {
+        for (int number = device.first_number; number < device.first_number + device.pockets; ++number)
+            if (!knowsPocket(number)) {
                 any = true;
                 add({.what = Do::LookAtPocket,
-                     .text = fmt::format("Look into pocket {}: which number hangs there?", rack.number(i)),
+                     .text = fmt::format("Look into pocket {}: which number hangs there?", number),
+                     .caution = device.comes ? "Turn it by its button alone; nobody reaches in while it turns." : "",
                      .expect = "A number, or “nothing”.",
-                     .pocket = rack.number(i)});
+                     .pocket = number});
             }
         made.looks_first = made.looks_first || any;
+    }
+
+    /// What was counted is void.
+    void count() {
+        if (!device.comes) return;
+        if (device.orients)
+            add({.what = Do::FreeSpindle,
+                 .text = "Switch off the output that orients the spindle.",
+                 .caution = gloves_off,
+                 .expect = "“Oriented” goes out."});
+        add({.what = Do::FirstPocket,
+             .text = "Turn the carousel by its button until pocket 1 is in front." +
+                     (device.kept_number > 0 ? fmt::format(" Then type 1 into number {}.", device.kept_number)
+                                             : std::string()),
+             .caution = hands_out,
+             .expect = "The pocket in front carries the number 1, and its lamp is on.",
+             .pocket = 1});
     }
 
     void signOff() {
@@ -204,8 +297,21 @@ struct Steps {
 
 } // namespace
 
-Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen) {
-    int const first = rack.first_number, last = first + static_cast<int>(rack.pockets.size()) - 1;
+Device deviceOf(shop::ToolRack const& rack) {
+    return {rack.first_number, static_cast<int>(rack.pockets.size()), rack.drive.without_air};
+}
+
+Device deviceOf(shop::Carousel const& carousel, int kept_number) {
+    Device device{1, static_cast<int>(carousel.places.size()), carousel.drive.without_air};
+    device.comes = !carousel.arm;
+    device.arm = carousel.arm;
+    device.orients = carousel.ring.orient_output.has_value();
+    device.kept_number = carousel.arm ? 0 : kept_number;
+    return device;
+}
+
+Result<Recovery> recover(Device const& device, SeenState const& seen) {
+    int const first = device.first_number, last = first + device.pockets - 1;
     auto const there = [&](int number) { return number >= first && number <= last; };
     std::set<int> tools;
     auto const twice = [&](HolderSeen const& holder) {
@@ -215,6 +321,9 @@ Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen) {
         return fail(Code::OutOfRange, {"at"}, fmt::format("Pocket {}", *seen.at_pocket),
                     fmt::format("{} to {}", first, last));
     (void)twice(seen.spindle);
+    if (twice(seen.arm))
+        return fail(Code::OutOfRange, {"arm"}, fmt::format("Tool {}, which is said to be in two places,", *seen.arm),
+                    "one place. Look again");
     for (auto const& [number, holder] : seen.pockets) {
         if (!there(number))
             return fail(Code::OutOfRange, {"pockets"}, fmt::format("Pocket {}", number),
@@ -223,16 +332,20 @@ Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen) {
             return fail(Code::OutOfRange, {"pockets"},
                         fmt::format("Tool {}, which is said to be in two places,", *holder), "one place. Look again");
     }
-    Steps steps{rack, seen};
+    Steps steps{device, seen};
     steps.begin();
     steps.look();
     if (steps.made.looks_first) return std::move(steps.made);
+    steps.emptyArm();
     steps.wayOut();
     steps.close();
     steps.air();
     steps.home();
     steps.lookOver();
-    if (!steps.made.looks_first) steps.signOff();
+    if (!steps.made.looks_first) {
+        steps.count();
+        steps.signOff();
+    }
     return std::move(steps.made);
 }
 

@@ -5,7 +5,7 @@
 // is up and clear, and a table that is true. What a machine does by itself comes before what a hand does.
 
 #include "core/base/Result.h"
-#include "core/shop/kinds/ToolRack.h"
+#include "core/shop/kinds/Carousel.h"
 
 #include <map>
 #include <optional>
@@ -31,8 +31,10 @@ struct SeenState {
     HolderSeen spindle;
     ClampSeen clamp = ClampSeen::Unknown;
     /// The pocket that the spindle stands at or over, or whose fork it is in; 0: it is up and clear; none: not looked.
+    /// Of a carousel: the one in front while it is at the spindle; 0: it is back.
     std::optional<int> at_pocket;
     bool in_fork = false;              ///< down at that pocket's seat, or on the way in or out
+    HolderSeen arm = {};               ///< of a changer that has one
     std::map<int, HolderSeen> pockets; ///< by number
     bool air = false, homed = false;
     std::string alarm; ///< what the control says; empty: nothing
@@ -40,16 +42,21 @@ struct SeenState {
 
 /// What a step does, for whoever plays it out.
 enum class Do {
-    Stop,       ///< nothing moves, nobody reaches in
-    Block,      ///< what could fall is held
-    AirOn,      ///< with all hands out
-    OpenClamp,  ///< where the holder sits in its fork
-    CloseClamp, ///< on what sits in the cone, or on nothing
-    StraightUp, ///< slowly, Z alone, to the top
-    OutOfFork,  ///< along the fork's own axis, then up
+    Stop,        ///< nothing moves, nobody reaches in
+    Block,       ///< what could fall is held
+    AirOn,       ///< with all hands out
+    OpenClamp,   ///< where the holder sits in its fork
+    CloseClamp,  ///< on what sits in the cone, or on nothing
+    StraightUp,  ///< slowly, Z alone, to the top
+    OutOfFork,   ///< along the fork's own axis, then up
+    SendBack,    ///< the carousel, by its own button
+    FreeSpindle, ///< it is no longer held where a holder fits
+    FirstPocket, ///< turned until pocket 1 is in front, and the control told so
     LookAtClamp,
     LookAtSpindle,
-    LookAtPlace,  ///< in which fork the spindle is, if in any
+    LookAtPlace, ///< in which fork the spindle is, if in any
+    LookAtArm,
+    EmptyArm,     ///< its holder is taken out by hand
     LookAtPocket, ///< `pocket`
     Home,
     NameSpindle, ///< the control is told `tool`, 0 for none
@@ -72,8 +79,21 @@ struct Recovery {
     bool looks_first = false;
 };
 
+/// What the way back depends on.
+struct Device {
+    int first_number = 1;
+    int pockets = 0;
+    shop::WithoutAir without_air = shop::WithoutAir::Unknown;
+    bool comes = false;   ///< a carousel that comes to the spindle; otherwise forks that the spindle goes into
+    bool arm = false;     ///< an arm may hold one, too
+    bool orients = false; ///< the spindle is held while it changes
+    int kept_number = 0;  ///< where the control keeps the pocket in front; 0: nowhere
+};
+Device deviceOf(shop::ToolRack const& rack);
+Device deviceOf(shop::Carousel const& carousel, int kept_number);
+
 /// Error: OutOfRange, for a pocket that the rack does not have, or one tool in two places.
-Result<Recovery> recover(shop::ToolRack const& rack, SeenState const& seen);
+Result<Recovery> recover(Device const& device, SeenState const& seen);
 
 /// What follows for the shop: which lengths, pockets and proofs are not to be trusted as before.
 std::vector<std::string> afterRecovery(SeenState const& seen);

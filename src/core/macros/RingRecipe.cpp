@@ -331,6 +331,12 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
                                    "half-way.",
                                    ring.name),
                        "Use the maker's change, and keep the table here after each one.");
+    if (ring.ring.slide_without == shop::SlideWithout::GoesBack)
+        return refused(
+            fmt::format("“{}” goes back when its output or the power drops, also while the spindle is down in "
+                        "a holder: that tears both.",
+                        ring.name),
+            "A valve that stays where it was last sent, as its maker's manual says.");
     if (auto const all = typed(ring); !all) return Failure(all.error());
     auto const spindle = setup.place.assembly, wanted = setup.change.next;
     auto const* tool = book.find(wanted);

@@ -19,6 +19,17 @@ struct CarouselPlace {
     }
 };
 
+/// What a carousel at the spindle does when its output or the power drops.
+enum class SlideWithout { Unknown, Stays, GoesBack };
+constexpr char const* word(SlideWithout what) {
+    switch (what) {
+    case SlideWithout::Unknown: return "unknown";
+    case SlideWithout::Stays: return "stays";
+    case SlideWithout::GoesBack: return "goes_back";
+    }
+    return nullptr;
+}
+
 /// What turns a carousel, brings it to the spindle and holds the spindle, and what tells of it: numbers of the
 /// control's outputs and inputs. It comes and goes by one output; an input that is not there is looked at by eye.
 struct RingDrive {
@@ -31,7 +42,8 @@ struct RingDrive {
     std::optional<int> back_input;     ///< on: it is back
     std::optional<int> orient_output;  ///< on: the spindle goes to where a holder fits, and is held; none: it need not
     std::optional<int> oriented_input; ///< on: it stands there
-    double limit_s = 5;                ///< it comes, goes or is oriented within this, or something is wrong
+    SlideWithout slide_without = SlideWithout::Unknown;
+    double limit_s = 5; ///< it comes, goes or is oriented within this, or something is wrong
     bool operator==(RingDrive const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
@@ -44,6 +56,7 @@ struct RingDrive {
         f({"back_input", "input “back”"}, self.back_input, bounds::input_port);
         f({"orient_output", "output that orients the spindle"}, self.orient_output, bounds::air_output);
         f({"oriented_input", "input “oriented”"}, self.oriented_input, bounds::input_port);
+        f({"slide_without", "carousel without output or power"}, self.slide_without);
         f({"limit_s", "time limit of its ways"}, self.limit_s, bounds::clamp_s);
     }
 };
@@ -68,7 +81,7 @@ struct Carousel {
     std::vector<CarouselPlace> places;
     bool operator==(Carousel const&) const = default;
 
-    static constexpr KindName kind{"carousel", "carousel", 2};
+    static constexpr KindName kind{"carousel", "carousel", 3};
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"name", "name"}, self.name);
         f({"machine", "machine"}, self.machine);

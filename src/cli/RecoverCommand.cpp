@@ -126,7 +126,7 @@ int recover(std::string const& path, bool json, Streams streams) {
                          {"by", step.by_hand ? "hand" : "machine"}});
     streams.out << dumpJson(Json{{"steps", std::move(steps)},
                                  {"looks_first", way->looks_first},
-                                 {"after", changer::afterRecovery(*seen)}},
+                                 {"after", changer::afterRecovery(deviceOf(parsed, *seen), *seen)}},
                             2)
                 << "\n";
     return way->looks_first ? judged_bad : good;

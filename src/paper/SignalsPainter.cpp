@@ -87,6 +87,25 @@ struct SignalsDrawing {
         }
         return y;
     }
+    /// And those of a carousel.
+    double ringLanes(double y, double height, double gap) {
+        using Lamps = machine::RingLamps;
+        struct Row {
+            char const* words;
+            bool Lamps::*lamp;
+            bool told;
+        };
+        static constexpr Row rows[] = {{"told: come", &Lamps::told_near, true}, {"at the spindle", &Lamps::near, false},
+                                       {"carousel back", &Lamps::back, false},  {"told: turn", &Lamps::turns, true},
+                                       {"pocket there", &Lamps::place, false},  {"oriented", &Lamps::oriented, false}};
+        for (auto const& row : rows) {
+            auto const high = [&](machine::TraceStep const& step) { return step.ring && (*step.ring).*row.lamp; };
+            lane(y, height, QString::fromLatin1(row.words), high(picture.trace->front()), high,
+                 row.told ? ink.accent : ink.good);
+            y += height + gap;
+        }
+        return y;
+    }
 
     void z(double top, double bottom) {
         double low = 1e9, high = -1e9;
@@ -156,7 +175,10 @@ void paintSignals(QPainter& p, QRectF const& area, SignalsPicture const& picture
     double y = area.top() + 12;
     bool const at_rack = picture.trace->front().rack.has_value();
     if (at_rack) {
-        y = drawing.rackLanes(y, 16 * ink.scale, 12 * ink.scale);
+        bool const ring = picture.trace->front().ring.has_value();
+        double const high = (ring ? 12 : 16) * ink.scale, apart = (ring ? 9 : 12) * ink.scale;
+        y = drawing.rackLanes(y, high, apart);
+        if (ring) y = drawing.ringLanes(y, high, apart) + apart;
     } else {
         drawing.lane(
             y, lane, QStringLiteral("contact"), picture.input_at_start,

@@ -26,6 +26,9 @@ private Q_SLOTS:
             auto const at_rack = test::shopFor(macros::Kind::RackChange).rehearse(macros::Kind::RackChange);
             world.rack = at_rack.world().rack;
             world.person.puts_in = at_rack.world().person.puts_in;
+            auto const at_ring = test::shopFor(macros::Kind::CarouselChange).rehearse(macros::Kind::CarouselChange);
+            world.ring = at_ring.world().ring;
+            world.person.turns_to = at_ring.world().person.turns_to;
             fault.apply(world);
             world.seed = 12345;
             world.behaviour.homed_parameter = 5399;

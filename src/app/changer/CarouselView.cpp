@@ -180,7 +180,7 @@ paper::RingPicture CarouselView::ring() const {
             each.tool = QString::number(tool->number);
         else if (place.seen == shop::Seen::Unknown)
             each.tool = u"?"_s;
-        each.wide = tool && shown.widest_mm && std::max(tool->diameter_mm, tool->largest_mm) > *shown.widest_mm;
+        each.wide = tool && changer::wider(shown, *tool);
         made.places.push_back(std::move(each));
     }
     return made;

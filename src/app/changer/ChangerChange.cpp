@@ -1,11 +1,13 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A change as the rack goes through it, what works the clamp, and the way back after one that did not end.
+#include "app/changer/CarouselDrive.h"
 #include "app/changer/CarouselView.h"
 #include "app/changer/ChangerStation.h"
 #include "app/changer/RecoverView.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
+#include "core/changer/CarouselTable.h"
 #include "core/changer/PocketTable.h"
 #include "core/macros/ChangeSteps.h"
 #include "core/macros/RackRecipe.h"
@@ -60,7 +62,7 @@ void ChangerStation::buildChange(QVBoxLayout* page) {
     f.number(
         "changer.air_input", "Air", "", 1, shop::bounds::input_port,
         [](ToolRack & r) -> auto& { return r.drive.air_input; });
-    f.note("Numbers of the control's inputs, 1 to 7. Empty: the macro stops there, and somebody looks.");
+    f.note("Numbers of the control's inputs, 1 to 15. Empty: the macro stops there, and somebody looks.");
     f.row(2);
     f.number(
         "changer.limit", "Time limit", "s", 1, shop::bounds::clamp_s,
@@ -132,29 +134,6 @@ Result<std::vector<macros::ChangeStep>> ChangerStation::changeSteps() const {
     return macros::changeSteps(*recipe, plan->rack.drive, in_spindle ? in_spindle->number : 0);
 }
 
-std::vector<Row> ChangerStation::changeRows() const {
-    auto const steps = changeSteps();
-    std::vector<Row> rows;
-    if (!steps) {
-        auto const finding = toFinding(steps.error());
-        rows.push_back({.text = text(finding.text), .detail = text(finding.remedy)});
-        return rows;
-    }
-    for (auto const& step : *steps) {
-        QString detail;
-        if (step.limit_s) {
-            auto const by = step.by_eye ? u"by eye"_s : u"input %1"_s.arg(step.input.value_or(0));
-            auto const when = *step.limit_s > 0 ? u"within %1 s"_s.arg(*step.limit_s) : u"now"_s;
-            detail = u"%1, %2. If not: %3"_s.arg(by, when, text(step.way_out));
-        }
-        rows.push_back({.text = u"%1  "_s.arg(rows.size() + 1) + text(step.text),
-                        .detail = detail,
-                        .mark = step.limit_s ? std::optional(upkeep::Standing::Due) : std::nullopt,
-                        .whole = true});
-    }
-    return rows;
-}
-
 std::vector<zeroing::Judgement> ChangerStation::judgedChange() const {
     std::vector<zeroing::Judgement> said;
     if (auto const steps = changeSteps(); !steps) {
@@ -209,7 +188,18 @@ void ChangerStation::buildCarousel(QVBoxLayout* page) {
 
 void ChangerStation::showCarousel() { m_carousel->refresh(); }
 
-void ChangerStation::showRecover() { m_recover->show(m_rack); }
+void ChangerStation::buildCarouselDrive(QVBoxLayout* page) {
+    m_drive = new CarouselDrive(desk());
+    page->addWidget(m_drive);
+}
+
+void ChangerStation::showCarouselDrive() { m_drive->refresh(); }
+
+/// Of the rack; on a machine without one, of its carousel.
+void ChangerStation::showRecover() {
+    auto const rings = changer::carouselsOf(desk().book(), desk().setup().place.machine);
+    m_recover->show(m_rack, m_rack || rings.empty() ? Id<shop::Carousel>{} : rings.front());
+}
 
 std::vector<Row> ChangerStation::recoveryRows() const {
     std::vector<Row> rows;
@@ -249,30 +239,66 @@ std::vector<zeroing::Judgement> ChangerStation::judgedRecovery() const {
                         "The way back is known.",
                         "Sign when table and spindle were read against what hangs there: only then anything runs.",
                         {}});
-    for (auto const& line : changer::afterRecovery(m_recover->seen())) said.push_back({Severity::Note, line, "", {}});
+    for (auto const& line : m_recover->after()) said.push_back({Severity::Note, line, "", {}});
     return said;
+}
+
+Result<std::map<int, Id<shop::Assembly>>> ChangerStation::toolsByNumber() const {
+    std::map<int, Id<shop::Assembly>> by_number;
+    for (auto const& [id, tool] : desk().tools())
+        if (auto const [other, is_new] = by_number.emplace(tool->number, id); !is_new)
+            return fail(Code::TwoAlike, {"tools"},
+                        fmt::format("“{}” and “{}”", desk().book().find(other->second)->name, tool->name),
+                        fmt::format("number, {}", tool->number));
+    return by_number;
+}
+
+namespace {
+
+Id<shop::Assembly> idOf(std::map<int, Id<shop::Assembly>> const& by_number, changer::HolderSeen const& holder) {
+    auto const found = by_number.find(holder.value_or(0));
+    return found == by_number.end() ? Id<shop::Assembly>() : found->second;
+}
+
+} // namespace
+
+/// What was seen becomes the table; pocket 1 is in front.
+void ChangerStation::signOffCarousel() {
+    auto const& seen = m_recover->seen();
+    auto const by_number = toolsByNumber();
+    if (!by_number) return (void)desk().report(Result<void>(Failure(by_number.error())));
+    auto const id = *m_recover->ofCarousel();
+    auto changed = *desk().book().find(id);
+    for (std::size_t i = 0; i < changed.places.size(); ++i) {
+        auto const found = seen.pockets.find(static_cast<int>(i) + 1);
+        if (found == seen.pockets.end() || !found->second) continue;
+        changed.places[i] = {idOf(*by_number, found->second), shop::Seen::Known};
+    }
+    changed.at = 1;
+    changed.in_arm = {};
+    changed.arm_seen = changed.arm ? shop::Seen::Known : changed.arm_seen;
+    auto setup = desk().setup();
+    takeInSpindle(setup, idOf(*by_number, seen.spindle));
+    shop::Change change{"After a recovery: carousel and spindle signed off", {}, {}, {}};
+    change.put(id, std::move(changed));
+    desk().putSetup(change, std::move(setup));
+    if (!desk().report(desk().commit(std::move(change)))) return;
+    m_recover->lookAnew();
+    refresh();
 }
 
 /// What was seen becomes the table; the change that had to be helped is one that failed.
 void ChangerStation::signOff() {
+    if (m_recover->ofCarousel()) return signOffCarousel();
     auto const& seen = m_recover->seen();
     auto changed = rack();
-    std::map<int, Id<shop::Assembly>> by_number;
-    for (auto const& [id, tool] : desk().tools())
-        if (auto const [other, is_new] = by_number.emplace(tool->number, id); !is_new)
-            return (void)desk().report(
-                Result<void>(fail(Code::TwoAlike, {"tools"},
-                                  fmt::format("“{}” and “{}”", desk().book().find(other->second)->name, tool->name),
-                                  fmt::format("number, {}", tool->number))));
-    auto const idOf = [&](changer::HolderSeen const& holder) {
-        auto const found = by_number.find(holder.value_or(0));
-        return found == by_number.end() ? Id<shop::Assembly>() : found->second;
-    };
+    auto const by_number = toolsByNumber();
+    if (!by_number) return (void)desk().report(Result<void>(Failure(by_number.error())));
     for (std::size_t i = 0; i < changed.pockets.size(); ++i) {
         auto const number = changed.number(i);
         auto const found = seen.pockets.find(number);
         if (found == seen.pockets.end() || !found->second) continue;
-        changed.pockets[i].tool = idOf(found->second);
+        changed.pockets[i].tool = idOf(*by_number, found->second);
         changed.pockets[i].seen = shop::Seen::Known;
         if (seen.in_fork && seen.at_pocket == number) {
             ++changed.pockets[i].picks;
@@ -280,7 +306,7 @@ void ChangerStation::signOff() {
         }
     }
     auto setup = desk().setup();
-    takeInSpindle(setup, idOf(seen.spindle));
+    takeInSpindle(setup, idOf(*by_number, seen.spindle));
     shop::Change change{"After a recovery: table and spindle signed off", {}, {}, {}};
     change.put(m_rack, std::move(changed));
     desk().putSetup(change, std::move(setup));

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/changer/ChangerStation.h"
 
+#include "app/changer/CarouselDrive.h"
 #include "app/changer/CarouselView.h"
 #include "app/changer/HistoryView.h"
 #include "app/changer/RecoverView.h"
@@ -42,6 +43,8 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"recover"_s, u"Recover"_s, &ChangerStation::buildRecover, &ChangerStation::showRecover);
     addSection(u"history"_s, u"History"_s, &ChangerStation::buildHistory, &ChangerStation::showHistory);
     addSection(u"carousel"_s, u"Carousel"_s, &ChangerStation::buildCarousel, &ChangerStation::showCarousel);
+    addSection(u"ring_change"_s, u"Carousel, change"_s, &ChangerStation::buildCarouselDrive,
+               &ChangerStation::showCarouselDrive);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
@@ -111,14 +114,16 @@ void ChangerStation::showZones() {
     m_steps->setVisible(m_rack && section == u"prove"_s);
     bool const changing = section == u"change"_s, recovering = section == u"recover"_s;
     bool const turning = section == u"carousel"_s, looking_back = section == u"history"_s;
-    m_picture->setVisible(!turning);
+    bool const driven = section == u"ring_change"_s, of_ring = recovering && m_recover && m_recover->ofCarousel();
+    m_picture->setVisible(!turning && !driven && !of_ring);
     m_ring->setVisible(turning);
     if (turning && m_carousel) m_carousel->paint(*m_ring);
-    m_list_of_steps->setVisible(turning || (m_rack && (changing || recovering || looking_back)));
+    m_list_of_steps->setVisible(turning || driven || of_ring || (m_rack && (changing || recovering || looking_back)));
     if (m_list_of_steps->isVisibleTo(this)) {
         QSignalBlocker const quiet(m_list_of_steps);
         m_list_of_steps->show(turning        ? m_carousel ? m_carousel->rows() : std::vector<Row>{}
-                                     : changing ? changeRows()
+                                     : driven ? m_drive ? m_drive->rows() : std::vector<Row>{}
+                                     : changing ? rowsOf(changeSteps())
                               : looking_back ? m_history ? m_history->rows() : std::vector<Row>{}
                                              : recoveryRows());
         if (turning && m_carousel) m_list_of_steps->choose(m_carousel->chosen());
@@ -247,6 +252,10 @@ void ChangerStation::judge() {
     std::vector<zeroing::Judgement> said;
     if (m_sections->current() == u"carousel"_s) {
         if (m_carousel) said = m_carousel->judged();
+    } else if (m_sections->current() == u"ring_change"_s) {
+        if (m_drive) said = m_drive->judged();
+    } else if (m_sections->current() == u"recover"_s && m_recover && m_recover->ofCarousel()) {
+        said = judgedRecovery();
     } else if (!m_rack) {
         said.push_back({Severity::Note,
                         "No rack of this machine yet.",

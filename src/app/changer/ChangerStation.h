@@ -17,6 +17,7 @@
 namespace steady::app {
 
 class CarouselView;
+class CarouselDrive;
 class HistoryView;
 class RecoverView;
 class TeachSheet;
@@ -37,6 +38,7 @@ private:
     void buildChange(QVBoxLayout* page);
     void buildRecover(QVBoxLayout* page);
     void buildCarousel(QVBoxLayout* page);
+    void buildCarouselDrive(QVBoxLayout* page);
     void buildHistory(QVBoxLayout* page);
     void buildTableText(QVBoxLayout* page);
     void showRack();
@@ -47,13 +49,16 @@ private:
     void showChange();
     void showRecover();
     void showCarousel();
+    void showCarouselDrive();
     void showHistory();
     Result<std::vector<macros::ChangeStep>> changeSteps() const;
-    std::vector<Row> changeRows() const;
     std::vector<Row> recoveryRows() const;
     std::vector<zeroing::Judgement> judgedChange() const;
     std::vector<zeroing::Judgement> judgedRecovery() const;
     void signOff();
+    void signOffCarousel();
+    /// By number; Error: TwoAlike, when two share one.
+    Result<std::map<int, Id<shop::Assembly>>> toolsByNumber() const;
     void keepChange();
     void takeInSpindle(shop::ZeroSetup& setup, Id<shop::Assembly> tool) const;
     void saveSequence();
@@ -99,6 +104,7 @@ private:
     Choice* m_fetched = nullptr;
     RecoverView* m_recover = nullptr;
     CarouselView* m_carousel = nullptr;
+    CarouselDrive* m_drive = nullptr;
     HistoryView* m_history = nullptr;
     QPlainTextEdit* m_table_text = nullptr;
     Field* m_table_pattern = nullptr;

@@ -3,6 +3,7 @@
 #include "app/changer/RecoverView.h"
 
 #include "app/widgets/WrappedLabel.h"
+#include "core/macros/LinkNumbers.h"
 
 #include <QSignalBlocker>
 #include <QVBoxLayout>
@@ -17,6 +18,7 @@ namespace {
 
 constexpr int pockets_px = 190;
 constexpr int not_looked = -1, up_and_clear = 0;
+constexpr int above = 10'000; ///< added to a pocket: the carousel is at the spindle, which stands above it
 
 } // namespace
 
@@ -40,10 +42,11 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
     };
     m_place = choice(u"recover.place", u"The spindle is", {}, [this](int index) {
         int const at = m_place->box()->itemData(index).toInt();
-        m_seen.at_pocket = at == not_looked ? std::nullopt : std::optional(at);
-        m_seen.in_fork = at > up_and_clear;
+        m_seen.at_pocket = at == not_looked ? std::nullopt : std::optional(at >= above ? at - above : at);
+        m_seen.in_fork = at > up_and_clear && at < above;
     });
     m_spindle = choice(u"recover.spindle", u"In its cone is", {}, [this](int index) { m_seen.spindle = taken(index); });
+    m_arm = choice(u"recover.arm", u"In the arm is", {}, [this](int index) { m_seen.arm = taken(index); });
     m_clamp =
         choice(u"recover.clamp", u"The clamp, at the drawbar itself", {u"not looked at"_s, u"closed"_s, u"open"_s},
                [this](int index) { m_seen.clamp = static_cast<ClampSeen>(index); });
@@ -65,8 +68,7 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
     });
     column->addWidget(m_pockets);
     m_holder = choice(u"recover.holder", u"In that pocket hangs", {}, [this](int index) {
-        auto const* rack = m_desk.book().find(m_rack);
-        if (rack) m_seen.pockets[rack->number(static_cast<std::size_t>(m_pocket))] = taken(index);
+        if (auto const shown = device()) m_seen.pockets[shown->first_number + m_pocket] = taken(index);
     });
     m_sign = new QPushButton(u"Signed: so it hangs"_s);
     m_sign->setObjectName(u"recover.sign"_s);
@@ -86,10 +88,19 @@ void RecoverView::lookAnew() {
     Q_EMIT changed();
 }
 
-void RecoverView::show(Id<shop::ToolRack> id) {
-    if (id != m_rack) m_seen = {};
-    m_rack = id;
+void RecoverView::show(Id<shop::ToolRack> rack, Id<shop::Carousel> carousel) {
+    if (rack != m_rack || carousel != m_carousel) m_seen = {};
+    m_rack = rack;
+    m_carousel = carousel;
     fill();
+}
+
+std::optional<changer::Device> RecoverView::device() const {
+    if (auto const* rack = m_desk.book().find(m_rack)) return changer::deviceOf(*rack);
+    auto const* carousel = m_desk.book().find(m_carousel);
+    if (!carousel) return std::nullopt;
+    auto const* machine = m_desk.book().find(carousel->machine);
+    return changer::deviceOf(*carousel, machine ? macros::ringNumber(machine->behaviour) : 0);
 }
 
 void RecoverView::choosePocket(int pocket) {
@@ -100,9 +111,13 @@ void RecoverView::choosePocket(int pocket) {
 }
 
 std::optional<Result<changer::Recovery>> RecoverView::recovery() const {
-    auto const* rack = m_desk.book().find(m_rack);
-    if (!rack) return std::nullopt;
-    return changer::recover(changer::deviceOf(*rack), m_seen);
+    auto const shown = device();
+    if (!shown) return std::nullopt;
+    return changer::recover(*shown, m_seen);
+}
+
+std::vector<std::string> RecoverView::after() const {
+    return changer::afterRecovery(device().value_or(changer::Device()), m_seen);
 }
 
 std::vector<std::pair<QString, HolderSeen>> RecoverView::holders() const {
@@ -126,18 +141,28 @@ HolderSeen RecoverView::taken(int index) const {
     return at < all.size() ? all[at].second : std::nullopt;
 }
 
-void RecoverView::fill() {
-    auto const* rack = m_desk.book().find(m_rack);
-    setEnabled(rack);
-    auto const all = holders();
+void RecoverView::fillPlaces(changer::Device const& device) {
     auto& place = *m_place->box();
     place.clear();
     place.addItem(u"not looked at"_s, not_looked);
-    place.addItem(u"up, and clear of all forks"_s, up_and_clear);
+    place.addItem(device.comes ? u"clear, the carousel back"_s : u"up, and clear of all forks"_s, up_and_clear);
+    for (int number = device.first_number; number < device.first_number + device.pockets; ++number) {
+        place.addItem(device.comes ? u"down in pocket %1"_s.arg(number) : u"down at fork %1"_s.arg(number), number);
+        if (device.comes) place.addItem(u"above pocket %1, the carousel there"_s.arg(number), above + number);
+    }
+    int const at = m_seen.at_pocket.value_or(not_looked);
+    bool const over = device.comes && at > up_and_clear && !m_seen.in_fork;
+    place.setCurrentIndex(std::max(0, place.findData(over ? above + at : at)));
+}
+
+void RecoverView::fill() {
+    auto const shown = device();
+    setEnabled(shown.has_value());
+    auto const all = holders();
+    fillPlaces(shown.value_or(changer::Device()));
     std::vector<Row> rows;
-    for (std::size_t i = 0; rack && i < rack->pockets.size(); ++i) {
-        int const number = rack->number(i);
-        place.addItem(u"down at fork %1"_s.arg(number), number);
+    for (int i = 0; shown && i < shown->pockets; ++i) {
+        int const number = shown->first_number + i;
         auto const found = m_seen.pockets.find(number);
         auto const seen = found == m_seen.pockets.end() ? HolderSeen() : found->second;
         QString words = u"not looked at"_s;
@@ -147,7 +172,8 @@ void RecoverView::fill() {
                         .detail = words,
                         .mark = seen ? upkeep::Standing::Proved : upkeep::Standing::Open});
     }
-    place.setCurrentIndex(std::max(0, place.findData(m_seen.at_pocket.value_or(not_looked))));
+    m_arm->setVisible(shown && shown->arm);
+    put(*m_arm->box(), all, m_seen.arm);
     put(*m_spindle->box(), all, m_seen.spindle);
     m_clamp->box()->setCurrentIndex(static_cast<int>(m_seen.clamp));
     m_air->box()->setCurrentIndex(m_seen.air);
@@ -160,9 +186,8 @@ void RecoverView::fill() {
         m_pockets->choose(m_pocket);
     }
     HolderSeen here;
-    if (rack && !rack->pockets.empty())
-        if (auto const found = m_seen.pockets.find(rack->number(static_cast<std::size_t>(m_pocket)));
-            found != m_seen.pockets.end())
+    if (shown)
+        if (auto const found = m_seen.pockets.find(shown->first_number + m_pocket); found != m_seen.pockets.end())
             here = found->second;
     put(*m_holder->box(), all, here);
     auto const way = recovery();

@@ -18,11 +18,17 @@ class RecoverView : public QWidget {
 
 public:
     explicit RecoverView(Desk& desk, QWidget* parent = nullptr);
-    /// The rack that is spoken of; what was seen of another is forgotten.
-    void show(Id<shop::ToolRack> id);
+    /// The rack or carousel that is spoken of; what was seen of another is forgotten.
+    void show(Id<shop::ToolRack> rack, Id<shop::Carousel> carousel);
+    /// None: it is a rack, or nothing.
+    std::optional<Id<shop::Carousel>> ofCarousel() const {
+        return m_carousel ? std::optional(m_carousel) : std::nullopt;
+    }
     changer::SeenState const& seen() const { return m_seen; }
     /// The way back from what is seen; none without a rack.
     std::optional<Result<changer::Recovery>> recovery() const;
+    /// What follows for the shop.
+    std::vector<std::string> after() const;
     /// A pocket, from 0: its question is shown.
     void choosePocket(int pocket);
     /// Forgets what was seen.
@@ -35,6 +41,8 @@ Q_SIGNALS:
 
 private:
     void fill();
+    std::optional<changer::Device> device() const;
+    void fillPlaces(changer::Device const& device);
     std::vector<std::pair<QString, changer::HolderSeen>> holders() const;
     static void put(QComboBox& box, std::vector<std::pair<QString, changer::HolderSeen>> const& all,
                     changer::HolderSeen const& now);
@@ -42,9 +50,10 @@ private:
 
     Desk& m_desk;
     Id<shop::ToolRack> m_rack;
+    Id<shop::Carousel> m_carousel;
     changer::SeenState m_seen;
     int m_pocket = 0;
-    Choice *m_place, *m_spindle, *m_clamp, *m_air, *m_homed, *m_holder;
+    Choice *m_place, *m_spindle, *m_arm, *m_clamp, *m_air, *m_homed, *m_holder;
     Field* m_alarm;
     RowsView* m_pockets;
     QPushButton *m_anew, *m_sign;

@@ -88,9 +88,9 @@ private:
     void showPlay();
     void showWatch();
     void showSignals();
-    /// What tells most of this macro: heights, or at a rack the lamps.
+    /// What tells most of this macro: heights, or at a changer the lamps.
     void openView() {
-        m_views->open(macros::of(m_kind).at_rack ? QStringLiteral("signals") : QStringLiteral("ladder"));
+        m_views->open(macros::of(m_kind).byClamp() ? QStringLiteral("signals") : QStringLiteral("ladder"));
     }
     void showKept();
     void showCompared();

@@ -349,12 +349,21 @@ Result<Recovery> recover(Device const& device, SeenState const& seen) {
     return std::move(steps.made);
 }
 
-std::vector<std::string> afterRecovery(SeenState const& seen) {
+std::vector<std::string> afterRecovery(Device const& device, SeenState const& seen) {
     std::vector<std::string> lines;
     if (seen.spindle && *seen.spindle != 0)
         lines.push_back(fmt::format("Tool {} was in it: its length is measured again before it cuts.", *seen.spindle));
     if (!seen.homed)
         lines.push_back("It was not homed: whatever is kept as a machine position is suspect until a mark was hit.");
+    if (device.arm && seen.arm.value_or(0) != 0)
+        lines.push_back(fmt::format("Tool {} was in the arm: look at its cone, and measure it again.", *seen.arm));
+    if (device.comes || device.arm) {
+        if (seen.in_fork && seen.at_pocket && *seen.at_pocket != 0)
+            lines.push_back(fmt::format("Pocket {} may have been pushed or pulled: look at its fork, and at the place "
+                                        "where tools are changed, before it is called.",
+                                        *seen.at_pocket));
+        return lines;
+    }
     bool const at_fork = seen.in_fork && seen.at_pocket && *seen.at_pocket != 0;
     if (at_fork)
         lines.push_back(

@@ -96,6 +96,6 @@ Device deviceOf(shop::Carousel const& carousel, int kept_number);
 Result<Recovery> recover(Device const& device, SeenState const& seen);
 
 /// What follows for the shop: which lengths, pockets and proofs are not to be trusted as before.
-std::vector<std::string> afterRecovery(SeenState const& seen);
+std::vector<std::string> afterRecovery(Device const& device, SeenState const& seen);
 
 } // namespace steady::changer

@@ -331,6 +331,9 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
                                    "half-way.",
                                    ring.name),
                        "Use the maker's change, and keep the table here after each one.");
+    if (setup.change.lifted_mm)
+        return refused("“lifted” shows the ways of a rack; a carousel would come to a spindle that is not there.",
+                       "Take the height away at Macros, below “The change”. First runs: without tools, single block.");
     if (ring.ring.slide_without == shop::SlideWithout::GoesBack)
         return refused(
             fmt::format("“{}” goes back when its output or the power drops, also while the spindle is down in "

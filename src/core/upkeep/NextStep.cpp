@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/upkeep/NextStep.h"
 
+#include "core/changer/CarouselTable.h"
 #include "core/changer/Rack.h"
 #include "core/facts/Facts.h"
 #include "core/install/LayoutJudge.h"
@@ -86,7 +87,16 @@ StationState changerState(facts::Reader const& book, shop::ZeroSetup const& setu
         }
         wrong += state.fit && state.fit->torn;
     }
-    if (racks.empty()) return {Standing::Open, "no rack"};
+    if (racks.empty()) {
+        auto const rings = changer::carouselsOf(book, setup.place.machine);
+        if (rings.empty()) return {Standing::Open, "no rack"};
+        auto const& places = book.find(rings.front())->places;
+        auto const unknown = std::count_if(places.begin(), places.end(), [](shop::CarouselPlace const& place) {
+            return place.seen == shop::Seen::Unknown;
+        });
+        if (unknown > 0) return {Standing::Open, fmt::format("{} of {} unknown", unknown, places.size())};
+        return {Standing::Open, "carousel, not proved"};
+    }
     if (wrong) return {Standing::Failed, fmt::format("{} off the line", wrong)};
     if (taught < pockets) return {Standing::Open, fmt::format("{} of {} taught", taught, pockets)};
     return checked ? StationState{Standing::Proved, "on one line"} : StationState{Standing::Open, "not checked"};

@@ -148,4 +148,8 @@ struct HashLines {
     std::string metAnything(int axis = 2) const { return met(name(hash_target), axis); }
 };
 
+/// A carousel, in TurnRing.cpp.
+void requireRing(HashLines& out, macros::RequireRing const& s);
+void turnRing(HashLines& out, macros::TurnRing const& s);
+
 } // namespace steady::dialects

@@ -418,87 +418,8 @@ struct Phrasing : HashLines {
         line(fmt::format("GOTO {}", again));
         mark(seen);
     }
-    void operator()(RequireRing const& s) {
-        int const kept = ringNumber(behaviour);
-        comment(fmt::format("#{} is the pocket in front; 0 while it turns.", kept));
-        alarmIf(fmt::format("#{} LT 1", kept), s.alarm);
-        alarmIf(fmt::format("#{} GT {}", kept, s.places), s.alarm);
-        alarmIf(fmt::format("#{0} NE FIX[#{0}]", kept), s.alarm);
-    }
-    /// Until an input reads so; otherwise to that line.
-    void until(int input, bool on, double limit_s, std::string const& tries, int otherwise) {
-        constexpr double look_every_s = 0.05;
-        int const again = newLabel(), seen = newLabel();
-        line(tries + "=0");
-        mark(again);
-        dwell(look_every_s);
-        jumpIf(fmt::format("#{} EQ {}", 1000 + input, on ? 1 : 0), seen);
-        jumpIf(fmt::format("{} GE {}", tries, plainNumber(std::ceil(limit_s / look_every_s), 0)), otherwise);
-        line(fmt::format("{0}={0}+1", tries));
-        line(fmt::format("GOTO {}", again));
-        mark(seen);
-    }
-    /// Told to stop on every way out: what is left is below zero when it did not turn on.
-    void operator()(TurnRing const& s) {
-        int const kept = ringNumber(behaviour);
-        auto const left = name(s.left), way = name(s.way), at = name(s.at), tries = name(slot_tries);
-        auto const* written = std::get_if<double>(&s.to);
-        auto const to = written ? plainNumber(*written, 0) : name(std::get<Slot>(s.to));
-        int const ahead = newLabel(), chosen = newLabel(), next = newLabel(), within = newLabel(), above = newLabel(),
-                  late = newLabel(), stop = newLabel();
-        // Between two of them the next one would be counted wrong.
-        alarmIf(fmt::format("#{} NE 1", 1000 + s.place_input), s.elsewhere);
-        line(fmt::format("{}=#{}", at, kept));
-        line(fmt::format("{}={}-{}", left, to, at));
-        jumpIf(fmt::format("{} GE 0", left), ahead);
-        line(fmt::format("{0}={0}+{1}", left, s.places));
-        mark(ahead);
-        line(fmt::format("{}=1", way));
-        if (s.against_output) {
-            jumpIf(fmt::format("2*{} LE {}", left, s.places), chosen);
-            line(fmt::format("{0}={1}-{0}", left, s.places));
-            line(fmt::format("{}=-1", way));
-            mark(chosen);
-        }
-        jumpIf(fmt::format("{} EQ 0", left), stop);
-        line(fmt::format("#{}=0", kept));
-        dwell(0.1);
-        if (s.against_output) {
-            int const with = newLabel();
-            jumpIf(fmt::format("{} GT 0", way), with);
-            line(fmt::format("#{}=1", 1100 + *s.against_output));
-            line(fmt::format("GOTO {}", next));
-            mark(with);
-        }
-        line(fmt::format("#{}=1", 1100 + s.with_output));
-        mark(next);
-        until(s.place_input, false, s.limit_s, tries, late);
-        until(s.place_input, true, s.limit_s, tries, late);
-        line(fmt::format("{0}={0}-1", left));
-        line(fmt::format("{0}={0}+{1}", at, way));
-        jumpIf(fmt::format("{} LE {}", at, s.places), within);
-        line(fmt::format("{}=1", at));
-        mark(within);
-        jumpIf(fmt::format("{} GE 1", at), above);
-        line(fmt::format("{}={}", at, s.places));
-        mark(above);
-        jumpIf(fmt::format("{} GT 0", left), next);
-        line(fmt::format("GOTO {}", stop));
-        mark(late);
-        line(fmt::format("{}=-1", left));
-        mark(stop);
-        line(fmt::format("#{}=0", 1100 + s.with_output));
-        if (s.against_output) line(fmt::format("#{}=0", 1100 + *s.against_output));
-        alarmIf(fmt::format("{} LT 0", left), s.stuck);
-        dwell(0.3); // it falls into its notch
-        alarmIf(fmt::format("#{} NE 1", 1000 + s.place_input), s.elsewhere);
-        if (s.first_input) {
-            auto const first = fmt::format("#{}", 1000 + *s.first_input);
-            alarmIfAll({fmt::format("{} NE 1", first), fmt::format("{} EQ 1", at)}, s.elsewhere);
-            alarmIfAll({fmt::format("{} EQ 1", first), fmt::format("{} NE 1", at)}, s.elsewhere);
-        }
-        line(fmt::format("#{}={}", kept, at));
-    }
+    void operator()(RequireRing const& s) { requireRing(*this, s); }
+    void operator()(TurnRing const& s) { turnRing(*this, s); }
     void operator()(MoveOver const& s) {
         moves(fmt::format("G90 G53 G0 X{} Y{}", with(s.x_mm, s.add_x_mm), with(s.y_mm, s.add_y_mm)));
     }

@@ -130,4 +130,8 @@ struct ParametricLines {
     }
 };
 
+/// A carousel, in TurnRing.cpp.
+void requireRing(ParametricLines& out, macros::RequireRing const& s);
+void turnRing(ParametricLines& out, macros::TurnRing const& s);
+
 } // namespace steady::dialects

@@ -374,73 +374,8 @@ struct Phrasing : ParametricLines {
             alarmIf(fmt::format("#5399 {} 1", s.on ? "NE" : "EQ"), s.alarm);
         }
     }
-    void operator()(RequireRing const& s) {
-        int const kept = ringNumber(behaviour);
-        comment(fmt::format("#{} is the pocket in front; 0 while it turns.", kept));
-        alarmIf(fmt::format("[#{0} LT 1] OR [#{0} GT {1}] OR [#{0} NE FIX[#{0}]]", kept, s.places), s.alarm);
-    }
-    /// Told to stop on every way out: the loop ends with what is left below zero when it did not turn on.
-    void operator()(TurnRing const& s) {
-        int const kept = ringNumber(behaviour);
-        auto const left = name(s.left), way = name(s.way), at = name(s.at);
-        auto const* written = std::get_if<double>(&s.to);
-        auto const to = written ? plainNumber(*written, 0) : name(std::get<Slot>(s.to));
-        line(fmt::format("M66 P{} L0", s.place_input)); // between two of them the next one would be counted wrong
-        alarmIf("#5399 NE 1", s.elsewhere);
-        line(fmt::format("{}=#{}", at, kept));
-        line(fmt::format("{}=[[{} - {} + {}] MOD {}]", left, to, at, s.places, s.places));
-        line(fmt::format("{}=1", way));
-        if (s.against_output) {
-            int const o = label++;
-            line(fmt::format("O{} IF [[2 * {}] GT {}]", o, left, s.places));
-            line(fmt::format("{}=[{} - {}]", left, s.places, left));
-            line(fmt::format("{}=-1", way));
-            line(fmt::format("O{} ENDIF", o));
-        }
-        int const turns = label++, loop = label++;
-        line(fmt::format("O{} IF [{} GT 0]", turns, left));
-        line(fmt::format("#{}=0", kept));
-        line("G4 P0.1");
-        if (s.against_output) {
-            int const o = label++;
-            line(fmt::format("O{} IF [{} GT 0]", o, way));
-            line(fmt::format("M64 P{}", s.with_output));
-            line(fmt::format("O{} ELSE", o));
-            line(fmt::format("M64 P{}", *s.against_output));
-            line(fmt::format("O{} ENDIF", o));
-        } else {
-            line(fmt::format("M64 P{}", s.with_output));
-        }
-        line(fmt::format("O{} ENDIF", turns));
-        line(fmt::format("O{} WHILE [{} GT 0]", loop, left));
-        for (auto const* gone : {"L4", "L3"}) {
-            int const o = label++;
-            line(fmt::format("O{} IF [{} GT 0]", o, left));
-            line(fmt::format("M66 P{} {} Q{}", s.place_input, gone, plainNumber(s.limit_s, 2)));
-            int const late = label++;
-            line(fmt::format("O{} IF [#5399 LT 0]", late));
-            line(fmt::format("{}=-1", left));
-            line(fmt::format("O{} ENDIF", late));
-            line(fmt::format("O{} ENDIF", o));
-        }
-        int const counts = label++;
-        line(fmt::format("O{} IF [{} GT 0]", counts, left));
-        line(fmt::format("{0}=[{0} - 1]", left));
-        line(fmt::format("{0}=[[{0} - 1 + {1} + {2}] MOD {2} + 1]", at, way, s.places));
-        line(fmt::format("O{} ENDIF", counts));
-        line(fmt::format("O{} ENDWHILE", loop));
-        line(fmt::format("M65 P{}", s.with_output));
-        if (s.against_output) line(fmt::format("M65 P{}", *s.against_output));
-        alarmIf(fmt::format("{} LT 0", left), s.stuck);
-        line("G4 P0.3"); // it falls into its notch
-        line(fmt::format("M66 P{} L0", s.place_input));
-        alarmIf("#5399 NE 1", s.elsewhere);
-        if (s.first_input) {
-            line(fmt::format("M66 P{} L0", *s.first_input));
-            alarmIf(fmt::format("[#5399 EQ 1] XOR [{} EQ 1]", at), s.elsewhere);
-        }
-        line(fmt::format("#{}={}", kept, at));
-    }
+    void operator()(RequireRing const& s) { requireRing(*this, s); }
+    void operator()(TurnRing const& s) { turnRing(*this, s); }
     void operator()(MoveOver const& s) {
         line(fmt::format("G53 G0 X{} Y{}", with(s.x_mm, s.add_x_mm), with(s.y_mm, s.add_y_mm)));
     }

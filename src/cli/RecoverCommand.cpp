@@ -60,9 +60,16 @@ Result<changer::SeenState> stateOf(Json const& json) {
                 seen.in_fork = true;
             } else if (value != "unknown")
                 return wrong(key, "a pocket's number, \"clear\" or \"unknown\"");
-        } else if (key == "air" || key == "homed") {
+        } else if (key == "air" || key == "homed" || key == "power_cut") {
             if (!value.is_boolean()) return wrong(key, "true or false");
-            (key == "air" ? seen.air : seen.homed) = value.get<bool>();
+            (key == "air" ? seen.air : key == "homed" ? seen.homed : seen.power_cut) = value.get<bool>();
+        } else if (key == "mark") {
+            if (value == "hit")
+                seen.mark = changer::MarkSeen::Hit;
+            else if (value == "missed")
+                seen.mark = changer::MarkSeen::Missed;
+            else if (value != "unknown")
+                return wrong(key, "\"hit\", \"missed\" or \"unknown\"");
         } else if (key == "alarm") {
             if (!value.is_null() && !value.is_string()) return wrong(key, "a text, or null");
             if (value.is_string()) seen.alarm = value.get<std::string>();

@@ -520,6 +520,13 @@ private Q_SLOTS:
         drive.choose("recover.spindle", u"3  12 mm ball, long reach"_s);
         drive.choose("recover.clamp", u"closed"_s);
         QTRY_VERIFY(told(u"Send the carousel back by its own button"_s));
+        QVERIFY(!drive.find("recover.mark")->isVisibleTo(drive.window.get()));
+        drive.choose("recover.power", u"yes"_s); // then the mark comes before any pocket
+        QTRY_VERIFY(told(u"With Z high go to the known mark"_s) && !told(u"Look into pocket 7"_s));
+        drive.choose("recover.mark", u"missed"_s);
+        QTRY_VERIFY(told(u"It missed: write down by how much"_s));
+        drive.choose("recover.mark", u"hit"_s);
+        QTRY_VERIFY(told(u"Look into pocket 7"_s));
         QVERIFY(told(u"Turn the air on slowly"_s) && told(u"Look into pocket 7"_s) &&
                 !told(u"Read table and spindle"_s));
         auto* seen = drive.find<app::RowsView>("recover.pockets");

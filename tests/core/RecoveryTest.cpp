@@ -239,6 +239,34 @@ private Q_SLOTS:
         }
         QVERIFY2(played > 80 && states.size() >= 12, qPrintable(QString::number(states.size())));
     }
+    /// A power cut while it moved: Z is homed first, and nothing is signed before the mark was hit; missed, it is homed
+    /// and looked at again, and the list says what it is when it misses once more.
+    void afterAPowerCut() {
+        auto const shop = test::shopFor(Kind::RackChange);
+        auto const device = changer::deviceOf(*shop.book.find(shop.rack));
+        changer::SeenState seen{0, changer::ClampSeen::Closed, 0};
+        seen.pockets = {{21, 57}, {22, 0}, {23, 0}, {24, 0}};
+        seen.air = true;
+        auto const does = [&](changer::Recovery const& way, Do what) {
+            return std::count_if(way.steps.begin(), way.steps.end(), [&](auto const& s) { return s.what == what; });
+        };
+        seen.power_cut = true;
+        auto const first = changer::recover(device, seen);
+        QVERIFY(first && first->looks_first && does(*first, Do::Home) == 1 && does(*first, Do::SignOff) == 0);
+        QVERIFY(first->steps.back().what == Do::LookAtMark);
+        for (auto const& step : first->steps)
+            if (step.what == Do::Home) QVERIFY(step.text.find("Z up first") != std::string::npos);
+        seen.homed = true;
+        seen.mark = changer::MarkSeen::Missed;
+        auto const missed = changer::recover(device, seen);
+        QVERIFY(missed && missed->looks_first && does(*missed, Do::Home) == 1 && does(*missed, Do::ClearMark) == 0);
+        QVERIFY(missed->steps.back().expect.find("Reference") != std::string::npos);
+        seen.mark = changer::MarkSeen::Hit;
+        auto const hit = changer::recover(device, seen);
+        QVERIFY(hit && !hit->looks_first && does(*hit, Do::SignOff) == 1 && does(*hit, Do::LookAtMark) == 0);
+        auto const after = changer::afterRecovery(device, seen);
+        QVERIFY(std::any_of(after.begin(), after.end(), [](auto const& line) { return line.starts_with("Resume?"); }));
+    }
     void nothingIsMovedByWhatNobodyHasSeen() {
         auto const shop = test::shopFor(Kind::RackChange);
         auto const& rack = *shop.book.find(shop.rack);

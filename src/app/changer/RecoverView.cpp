@@ -54,6 +54,14 @@ RecoverView::RecoverView(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(
                    [this](int index) { m_seen.air = index == 1; });
     m_homed = choice(u"recover.homed", u"Homed, and nothing bumped since", {u"no, or not known"_s, u"yes"_s},
                      [this](int index) { m_seen.homed = index == 1; });
+    m_power = choice(u"recover.power", u"The power was cut while it moved", {u"no"_s, u"yes"_s}, [this](int index) {
+        m_seen.power_cut = index == 1;
+        m_seen.mark = changer::MarkSeen::NotLooked;
+        if (m_seen.power_cut) m_seen.homed = false;
+    });
+    m_mark =
+        choice(u"recover.mark", u"The known mark, gone to after homing", {u"not looked at"_s, u"hit"_s, u"missed"_s},
+               [this](int index) { m_seen.mark = static_cast<changer::MarkSeen>(index); });
     m_alarm = new Field(u"recover.alarm"_s, u"What the control says"_s, desk.look());
     m_alarm->onAccept([this](QString const& typed) -> Result<void> {
         m_seen.alarm = typed.trimmed().toStdString();
@@ -178,6 +186,9 @@ void RecoverView::fill() {
     m_clamp->box()->setCurrentIndex(static_cast<int>(m_seen.clamp));
     m_air->box()->setCurrentIndex(m_seen.air);
     m_homed->box()->setCurrentIndex(m_seen.homed);
+    m_power->box()->setCurrentIndex(m_seen.power_cut);
+    m_mark->setVisible(m_seen.power_cut);
+    m_mark->box()->setCurrentIndex(static_cast<int>(m_seen.mark));
     m_alarm->show(text(m_seen.alarm), {}, {});
     m_pocket = std::clamp(m_pocket, 0, std::max(0, static_cast<int>(rows.size()) - 1));
     {

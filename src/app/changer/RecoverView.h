@@ -53,7 +53,7 @@ private:
     Id<shop::Carousel> m_carousel;
     changer::SeenState m_seen;
     int m_pocket = 0;
-    Choice *m_place, *m_spindle, *m_arm, *m_clamp, *m_air, *m_homed, *m_holder;
+    Choice *m_power, *m_mark, *m_place, *m_spindle, *m_arm, *m_clamp, *m_air, *m_homed, *m_holder;
     Field* m_alarm;
     RowsView* m_pockets;
     QPushButton *m_anew, *m_sign;

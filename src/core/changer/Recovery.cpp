@@ -232,10 +232,34 @@ struct Steps {
     void home() {
         if (seen.homed) return;
         add({.what = Do::Home,
-             .text = "Home, Z first, then the others. Then go to a known mark and look.",
+             .text = seen.power_cut
+                         ? "Home, Z up first and alone, then X and Y. Until then no figure on the screen is true, "
+                           "and nothing is jogged by it."
+                         : "Home, Z first, then the others. Then go to a known mark and look.",
              .caution = std::string(hands_out) + " " + gloves_off,
-             .expect = "Over the mark, by eye, as it always was."});
+             .expect = seen.power_cut ? "Each axis finds its switch as it always does, without a knock."
+                                      : "Over the mark, by eye, as it always was."});
         seen.homed = true;
+    }
+
+    /// After a power cut homing alone proves nothing: a switch may have moved as well. True: the mark was hit.
+    bool markHit() {
+        if (!seen.power_cut || seen.mark == MarkSeen::Hit) return true;
+        if (seen.mark == MarkSeen::Missed)
+            add({.what = Do::Home,
+                 .text = "It missed: write down by how much and which way. Home again, Z first, then X and Y.",
+                 .caution = std::string(hands_out) + " " + gloves_off,
+                 .expect = "Each axis finds its switch as it always does, without a knock."});
+        add({.what = Do::LookAtMark,
+             .text = "With Z high go to the known mark, and come down to it by hand at the smallest step: is it hit?",
+             .caution = "Not by the job's own zero: that is what has to be proved.",
+             .expect = seen.mark == MarkSeen::Missed
+                           ? "Hit: steps were lost, and homing found them. Missed by the same again: a switch or a "
+                             "pull-off has moved: Machine, Reference. By another amount: homing does not repeat; "
+                             "prove it at Repeatability."
+                           : "The tip stands over the mark, by eye, as it always did."});
+        made.looks_first = true;
+        return false;
     }
 
     void lookOver() {
@@ -341,6 +365,7 @@ Result<Recovery> recover(Device const& device, SeenState const& seen) {
     steps.close();
     steps.air();
     steps.home();
+    if (!steps.markHit()) return std::move(steps.made);
     steps.lookOver();
     if (!steps.made.looks_first) {
         steps.count();
@@ -353,6 +378,11 @@ std::vector<std::string> afterRecovery(Device const& device, SeenState const& se
     std::vector<std::string> lines;
     if (seen.spindle && *seen.spindle != 0)
         lines.push_back(fmt::format("Tool {} was in it: its length is measured again before it cuts.", *seen.spindle));
+    if (seen.power_cut)
+        lines.push_back(
+            "Resume? Not in the middle of a line: modes, offset in force, length and spindle are gone. Go and look at "
+            "zero, then from the job's beginning, or from a line before which Z was up and everything is said "
+            "anew. Nothing of it before the mark was hit.");
     if (!seen.homed)
         lines.push_back("It was not homed: whatever is kept as a machine position is suspect until a mark was hit.");
     if (device.arm && seen.arm.value_or(0) != 0)

@@ -24,6 +24,9 @@ constexpr char const* word(ClampSeen clamp) {
     return nullptr;
 }
 
+/// A mark on the machine that a known position stands over: gone to after homing, and looked at.
+enum class MarkSeen { NotLooked, Hit, Missed };
+
 /// Number of the tool whose holder is there; 0: nothing; none: nobody has looked.
 using HolderSeen = std::optional<int>;
 
@@ -37,7 +40,9 @@ struct SeenState {
     HolderSeen arm = {};               ///< of a changer that has one
     std::map<int, HolderSeen> pockets; ///< by number
     bool air = false, homed = false;
-    std::string alarm; ///< what the control says; empty: nothing
+    std::string alarm;      ///< what the control says; empty: nothing
+    bool power_cut = false; ///< while something moved: steps may be lost, and what the control shows is old
+    MarkSeen mark = MarkSeen::NotLooked; ///< since it was homed after that
 };
 
 /// What a step does, for whoever plays it out.
@@ -59,6 +64,7 @@ enum class Do {
     EmptyArm,     ///< its holder is taken out by hand
     LookAtPocket, ///< `pocket`
     Home,
+    LookAtMark,
     NameSpindle, ///< the control is told `tool`, 0 for none
     SignOff,     ///< table and spindle are read against what hangs there
     ClearMark,   ///< the number that says “under way” goes back to 0

@@ -274,7 +274,8 @@ private Q_SLOTS:
                 std::set<std::string> bad;
                 int tried = 0;
                 for (auto const& fault : safety::faults())
-                    for (std::uint64_t seed = 0; seed < 13; ++seed) {
+                    // Once for each move that the air can be lost at; the others do not depend on it.
+                    for (std::uint64_t seed = 0; seed < (std::string_view(fault.id) == "air_lost" ? 13 : 2); ++seed) {
                         auto world = made.world();
                         world.seed = seed;
                         if (!fault.touches(Kind::CarouselChange, world)) continue;
@@ -287,7 +288,7 @@ private Q_SLOTS:
                                  (std::string(dialect) + ", " + fault.id + ": " + result.message).c_str());
                         bad.insert(fault.id);
                     }
-                QVERIFY2(tried > 200 && bad.size() <= 6, std::to_string(bad.size()).c_str());
+                QVERIFY2(tried > 60 && bad.size() <= 6, std::to_string(bad.size()).c_str());
                 QVERIFY(bad.contains("ring_holders_swapped") && bad.contains("air_lost"));
             }
     }
@@ -401,7 +402,7 @@ private Q_SLOTS:
                                               left->ring->is_near, left->position_mm[2]));
                 };
                 auto const lines = static_cast<int>(std::count(made.macro.text.begin(), made.macro.text.end(), '\n'));
-                for (int line = 1; line <= 2 * lines; line += 5)
+                for (int line = 1; line <= 2 * lines; line += 9)
                     for (bool const power : {false, true})
                         from(line, made.world(), power, fmt::format("{}, line {}, power {}", dialect, line, power));
                 for (auto const& fault : safety::faults()) {
@@ -410,7 +411,7 @@ private Q_SLOTS:
                     fault.apply(world);
                     from(lines * 9, world, false, fault.id);
                 }
-                QVERIFY2(played > 60, std::to_string(played).c_str());
+                QVERIFY2(played > 40, std::to_string(played).c_str());
             }
         QVERIFY2(states.size() >= 8, std::to_string(states.size()).c_str());
     }

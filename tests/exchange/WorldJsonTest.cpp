@@ -16,19 +16,20 @@ class WorldJsonTest : public QObject {
 
 private Q_SLOTS:
     void worldsReadBackEqual() {
+        // One with all that can be touched from the side.
+        auto all = test::shopFor(macros::Kind::CornerPlate).rehearse(macros::Kind::CornerPlate).world();
+        all.round = test::shopFor(macros::Kind::BossCentre).rehearse(macros::Kind::BossCentre).world().round;
+        all.work_conducts = true;
+        all.skew_rad = 0.01;
+        // And a rack with its clamp, and a carousel.
+        auto const at_rack = test::shopFor(macros::Kind::RackChange).rehearse(macros::Kind::RackChange);
+        all.rack = at_rack.world().rack;
+        all.person.puts_in = at_rack.world().person.puts_in;
+        auto const at_ring = test::shopFor(macros::Kind::CarouselChange).rehearse(macros::Kind::CarouselChange);
+        all.ring = at_ring.world().ring;
+        all.person.turns_to = at_ring.world().person.turns_to;
         for (auto const& fault : safety::faults()) {
-            // One with all that can be touched from the side.
-            auto world = test::shopFor(macros::Kind::CornerPlate).rehearse(macros::Kind::CornerPlate).world();
-            world.round = test::shopFor(macros::Kind::BossCentre).rehearse(macros::Kind::BossCentre).world().round;
-            world.work_conducts = true;
-            world.skew_rad = 0.01;
-            // And a rack with its clamp.
-            auto const at_rack = test::shopFor(macros::Kind::RackChange).rehearse(macros::Kind::RackChange);
-            world.rack = at_rack.world().rack;
-            world.person.puts_in = at_rack.world().person.puts_in;
-            auto const at_ring = test::shopFor(macros::Kind::CarouselChange).rehearse(macros::Kind::CarouselChange);
-            world.ring = at_ring.world().ring;
-            world.person.turns_to = at_ring.world().person.turns_to;
+            auto world = all;
             fault.apply(world);
             world.seed = 12345;
             world.behaviour.homed_parameter = 5399;

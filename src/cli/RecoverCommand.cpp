@@ -3,6 +3,7 @@
 #include "cli/Command.h"
 
 #include "core/base/Json.h"
+#include "core/changer/Carousel.h"
 #include "core/changer/Recovery.h"
 
 #include <algorithm>
@@ -92,14 +93,15 @@ Result<changer::SeenState> stateOf(Json const& json) {
     return seen;
 }
 
-/// As many pockets as the state names. An arm is there when something is said of it.
+/// As many pockets as the state names.
 changer::Device deviceOf(Json const& json, changer::SeenState const& seen) {
     changer::Device device;
     device.first_number = seen.pockets.begin()->first;
-    device.pockets = std::min(seen.pockets.rbegin()->first - device.first_number + 1, shop::most_pockets);
-    auto const changer = json.value("changer", std::string("rack"));
-    device.comes = changer == "carousel";
-    device.arm = changer == "arm";
+    auto const sort = json.value("changer", std::string("rack"));
+    int const most = sort == "rack" ? shop::most_pockets : changer::most_places;
+    device.pockets = std::min(seen.pockets.rbegin()->first - device.first_number + 1, most);
+    device.comes = sort == "carousel";
+    device.arm = sort == "arm";
     return device;
 }
 

@@ -169,7 +169,7 @@ void ringPart(Walk& walk, World& world) {
         w.field("seat_z_mm", r.seat_z_mm);
         w.field("travel_mm", r.travel_mm, size_mm);
         w.field("pitch_mm", r.pitch_mm, size_mm);
-        w.field("place_s", r.place_s, seconds);
+        w.field("place_s", r.place_s, bounds::Real{0.01, 1e6});
         w.field("slide_s", r.slide_s, seconds);
         w.field("orient_s", r.orient_s, seconds);
         w.field("with_output", r.with_output, output);
@@ -189,6 +189,7 @@ void ringPart(Walk& walk, World& world) {
         w.field("orients", r.orients);
         if (!w.writing() && (r.holders.empty() || r.holders.size() > 200 || !(r.at >= 0 && r.at < r.count())))
             w.refuse("at", "a pocket of 1 to 200, counted from 0");
+        if (!w.writing() && !world.rack) w.refuse("", "the clamp at its spindle, as “rack”");
     });
 }
 

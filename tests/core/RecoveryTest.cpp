@@ -256,8 +256,7 @@ private Q_SLOTS:
         QVERIFY(first->steps.back().what == Do::LookAtMark);
         for (auto const& step : first->steps)
             if (step.what == Do::Home) QVERIFY(step.text.find("Z up first") != std::string::npos);
-        seen.homed = true;
-        seen.mark = changer::MarkSeen::Missed;
+        seen.mark = changer::MarkSeen::Missed; // so it had been homed
         auto const missed = changer::recover(device, seen);
         QVERIFY(missed && missed->looks_first && does(*missed, Do::Home) == 1 && does(*missed, Do::ClearMark) == 0);
         QVERIFY(missed->steps.back().expect.find("Reference") != std::string::npos);

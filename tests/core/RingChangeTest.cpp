@@ -460,6 +460,7 @@ private Q_SLOTS:
                              if (!place.tool) place.seen = shop::Seen::Unknown;
                      })),
                      "known to be empty"));
+        QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.place_s = 0; })), "time for a place"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.ring.place_input.reset(); })), "tells a place"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.ring.first_input = 9; })), "“at the spindle”"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.seat_z_mm = -0.5; })), "above all cones"));

@@ -56,6 +56,7 @@ private Q_SLOTS:
         QTest::newRow("text for a number") << QStringLiteral("/tool/length_mm") << QStringLiteral("\"long\"");
         QTest::newRow("number for true or false") << QStringLiteral("/homed") << QStringLiteral("1");
         QTest::newRow("unknown word") << QStringLiteral("/input/circuit") << QStringLiteral("\"sometimes\"");
+        QTest::newRow("carousel without a clamp") << QStringLiteral("/ring") << QStringLiteral("{\"holders\": [3, 0]}");
         QTest::newRow("unknown act") << QStringLiteral("/operator/pauses") << QStringLiteral("[[\"dance\"]]");
         QTest::newRow("two numbers for three") << QStringLiteral("/position_mm") << QStringLiteral("[1, 2]");
         QTest::newRow("offset that is none")

@@ -126,12 +126,23 @@ struct Steps {
 
     void closeOnHolder() {
         if (seen.clamp != ClampSeen::Open) return;
-        air();
         add({.what = Do::CloseClamp,
              .text = "Close the clamp: the holder is drawn in again.",
              .caution = hands_out,
              .expect = "“Holder drawn in” comes, and by eye the holder has gone up by its stroke."});
         seen.clamp = ClampSeen::Closed;
+    }
+
+    /// Closed on nothing, with a stud below or in it: open before it goes up.
+    void openOverHolder(int at) {
+        if (seen.clamp != ClampSeen::Closed || pocket(at).value_or(1) == 0) return;
+        air();
+        add({.what = Do::OpenClamp,
+             .text = "Open the clamp: whatever hangs in the fork must stay there.",
+             .caution = hands_out,
+             .expect = "“Clamp open” comes; the holder sits in its fork.",
+             .pocket = at});
+        seen.clamp = ClampSeen::Open;
     }
 
     /// A carousel at the spindle: what the clamp holds stays, what the fork holds goes with it.
@@ -143,15 +154,7 @@ struct Steps {
             sendBack("The holder stays in the spindle; the fork leaves it, level.");
             return up();
         }
-        if (seen.in_fork && seen.clamp == ClampSeen::Closed && pocket(*seen.at_pocket).value_or(1) != 0) {
-            air();
-            add({.what = Do::OpenClamp,
-                 .text = "Open the clamp: whatever hangs in the fork must stay there.",
-                 .caution = hands_out,
-                 .expect = "“Clamp open” comes; the holder sits in its fork.",
-                 .pocket = *seen.at_pocket});
-            seen.clamp = ClampSeen::Open;
-        }
+        if (seen.in_fork) openOverHolder(*seen.at_pocket);
         int const front = *seen.at_pocket;
         up();
         seen.at_pocket = front;
@@ -166,13 +169,7 @@ struct Steps {
         if (at == 0 || !seen.in_fork) return up();
         if (in_spindle) {
             // A holder in the cone, down at a fork: what the clamp does not hold must not be lifted.
-            if (seen.clamp == ClampSeen::Open) {
-                add({.what = Do::CloseClamp,
-                     .text = "Close the clamp: the holder is drawn in again.",
-                     .caution = hands_out,
-                     .expect = "“Holder drawn in” comes, and by eye the holder has gone up by its stroke."});
-                seen.clamp = ClampSeen::Closed;
-            }
+            closeOnHolder();
             add({.what = Do::OutOfFork,
                  .text = fmt::format("Jog out of fork {} along its own axis, at the smallest step, until the flange is "
                                      "clear. Then straight up.",
@@ -181,16 +178,7 @@ struct Steps {
                  .expect = "The holder comes along, level.",
                  .pocket = at});
         } else {
-            if (seen.clamp == ClampSeen::Closed && pocket(at).value_or(1) != 0) {
-                // Closed on nothing, with a stud below or in it: open before it goes up.
-                air();
-                add({.what = Do::OpenClamp,
-                     .text = "Open the clamp: whatever hangs in the fork must stay there.",
-                     .caution = hands_out,
-                     .expect = "“Clamp open” comes; the holder sits in its fork.",
-                     .pocket = at});
-                seen.clamp = ClampSeen::Open;
-            }
+            openOverHolder(at);
             add({.what = Do::StraightUp,
                  .text = fmt::format("Straight up from fork {}, Z alone, at the lowest override.", at),
                  .caution = std::string("If the holder comes along, stop: close the clamp and begin this list anew.") +
@@ -230,7 +218,7 @@ struct Steps {
     }
 
     void home() {
-        if (seen.homed) return;
+        if (seen.homed || seen.mark != MarkSeen::NotLooked) return; // the mark was gone to after homing
         add({.what = Do::Home,
              .text = seen.power_cut
                          ? "Home, Z up first and alone, then X and Y. Until then no figure on the screen is true, "
@@ -289,7 +277,7 @@ struct Steps {
                      (device.kept_number > 0 ? fmt::format(" Then type 1 into number {}.", device.kept_number)
                                              : std::string()),
              .caution = hands_out,
-             .expect = "The pocket in front carries the number 1, and its lamp is on.",
+             .expect = "The pocket in front carries the number 1, and the lamp of pocket 1 is on where there is one.",
              .pocket = 1});
     }
 
@@ -383,7 +371,7 @@ std::vector<std::string> afterRecovery(Device const& device, SeenState const& se
             "Resume? Not in the middle of a line: modes, offset in force, length and spindle are gone. Go and look at "
             "zero, then from the job's beginning, or from a line before which Z was up and everything is said "
             "anew. Nothing of it before the mark was hit.");
-    if (!seen.homed)
+    if (!seen.homed && seen.mark != MarkSeen::Hit)
         lines.push_back("It was not homed: whatever is kept as a machine position is suspect until a mark was hit.");
     if (device.arm && seen.arm.value_or(0) != 0)
         lines.push_back(fmt::format("Tool {} was in the arm: look at its cone, and measure it again.", *seen.arm));

@@ -95,21 +95,16 @@ void RingMoves::moves(World& world) {
 }
 
 std::optional<double> RingMoves::due_s() const {
-    std::optional<double> next;
-    auto const offer = [&](std::optional<double> s) {
-        if (s && (!next || *s < *next)) next = s;
-    };
-    offer(m_slide_due);
-    offer(m_orient_due);
-    if (m_way != 0) { // where its input comes or goes
-        double const way = m_at * m_way, begun = std::floor(way);
-        for (double const edge : {begun + leaves, begun + comes, begun + 1 + leaves})
-            if (edge > way + 1e-9) {
-                offer(m_now_s + (edge - way) * m_place_s);
-                break;
-            }
-    }
-    return next;
+    if (!m_slide_due || !m_orient_due) return m_slide_due ? m_slide_due : m_orient_due;
+    return std::min(*m_slide_due, *m_orient_due);
+}
+
+std::optional<double> RingMoves::edge_s() const {
+    if (m_way == 0) return std::nullopt;
+    double const way = m_at * m_way, begun = std::floor(way);
+    for (double const edge : {begun + leaves, begun + comes})
+        if (edge > way + 1e-9) return m_now_s + (edge - way) * m_place_s;
+    return m_now_s + (begun + 1 + leaves - way) * m_place_s;
 }
 
 void RingMoves::turn(World& world, Vec3 const& at, double now_s) {

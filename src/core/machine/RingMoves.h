@@ -19,8 +19,10 @@ public:
     void catchUp(World& world, Vec3 const& at, double now_s);
     /// By its button, until that pocket is in front, from 0.
     void turnByHand(World& world, Vec3 const& at, int pocket);
-    /// When something happens next.
+    /// When it is there, or the spindle is oriented.
     std::optional<double> due_s() const;
+    /// When the input of its places comes or goes next; none: it stands.
+    std::optional<double> edge_s() const;
     /// It met spindle, holder or tool.
     std::optional<controller::Trouble> const& trouble() const { return m_trouble; }
     bool toldNear() const { return m_told_near; }

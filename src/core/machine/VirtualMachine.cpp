@@ -28,7 +28,9 @@ VirtualMachine::VirtualMachine(World world)
       m_done(m_world.person.pauses.size(), false), m_spent(m_world.false_contacts.size(), false),
       m_lowest_over_work_mm(tipOverWork_mm()), m_scatter(m_world.seed, 0, Purpose::Scatter),
       m_poll(m_world.seed, 0, Purpose::Poll), m_homing(m_world.seed, 0, Purpose::Home),
-      m_home_error(m_world.home_error_mm) {}
+      m_home_error(m_world.home_error_mm) {
+    if (m_world.ring && m_world.rack) standInFront(m_world);
+}
 
 Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
     Vec3 seen = true_mm;
@@ -417,14 +419,21 @@ void VirtualMachine::restUntil(double s) {
         if (m_world.ring) keepInRing(m_world);
     }
     m_now_s = s;
+    if (m_world.ring && m_world.rack) m_ring.catchUp(m_world, m_position, s); // as far as it turned
 }
 
 void VirtualMachine::dwell(double seconds) { restUntil(m_now_s + seconds); }
 
 bool VirtualMachine::awaitInput(int number, bool on, double limit_s) {
     double const end_s = m_now_s + limit_s;
+    // What has not come in a whole turn does not come in the next.
+    int edges = m_world.ring ? 4 * (m_world.ring->count() + 1) : 0;
     while (input(number) != on) {
-        auto const next_s = changerDue_s();
+        auto next_s = changerDue_s();
+        if (auto const edge_s = edges > 0 ? m_ring.edge_s() : std::nullopt; edge_s && (!next_s || *edge_s < *next_s)) {
+            next_s = edge_s;
+            --edges;
+        }
         if (!next_s || *next_s > end_s) {
             restUntil(end_s);
             return false;

@@ -294,6 +294,9 @@ Result<void> typed(shop::Carousel const& ring) {
     if (!ring.ring.slide_output) return missing("The output that sends it to the spindle");
     if (!ring.x_mm || !ring.y_mm) return missing("Machine X and Y where tools are changed");
     if (!ring.seat_z_mm) return missing("Machine Z where a holder sits");
+    if (constexpr double least_s = 0.05; ring.place_s < least_s)
+        return fail(Code::OutOfRange, {"place_s"}, fmt::format("The time for a place, {:.2f} s,", ring.place_s),
+                    fmt::format("{} s or more: by it the macro knows that a place was missed", least_s));
     return eachOnce(ring);
 }
 

@@ -286,7 +286,28 @@ private Q_SLOTS:
         QVERIFY2(out != std::string::npos && out < told && told < clear, all.c_str());
         auto const unseen = parseJson(ask(R"({"pockets": {"1": "unknown"}})", 1), "recover").value();
         QVERIFY(unseen.at("looks_first").get<bool>());
+        // A carousel that stands at the spindle, which is above it; and a power cut, whose mark nobody has looked at.
+        auto const textOf = [&](std::string const& text, int code) {
+            std::string steps;
+            auto const json = parseJson(ask(text, code), "recover").value();
+            for (auto const& step : json.at("steps")) steps += step.at("text").get<std::string>() + "\n";
+            return steps;
+        };
+        std::string const drum = R"({"changer": "carousel", "spindle": 3, "clamp": "closed", "at": 70, "down": false,
+            "air": true, "homed": true, "pockets": {"1": "empty", "70": 2)";
+        QVERIFY(textOf(drum + "}}", 1).find("Send the carousel back") != std::string::npos); // 68 to be looked into
+        auto const cut = textOf(drum + R"(}, "power_cut": true, "mark": "unknown"})", 1);
+        QVERIFY2(cut.find("known mark") != std::string::npos && cut.find("Look into") == std::string::npos,
+                 cut.c_str());
+        auto const arm =
+            textOf(R"({"changer": "arm", "arm": 57, "spindle": 3, "clamp": "closed", "at": "clear", "air": true,
+            "homed": true, "pockets": {"1": 2}})",
+                   1);
+        QVERIFY2(arm.find("Tool 57 is in the arm") != std::string::npos, arm.c_str());
         for (auto const& [text, words] : {std::pair{"[1]", "an object"},
+                                          {R"({"changer": "drum", "pockets": {"1": 2}})", "changer"},
+                                          {R"({"mark": "near", "pockets": {"1": 2}})", "mark"},
+                                          {R"({"down": 1, "pockets": {"1": 2}})", "down"},
                                           {"{", "JSON"},
                                           {R"({"clamp": "half", "pockets": {"1": 2}})", "clamp"},
                                           {R"({"lamp": true})", "lamp"},

@@ -5,6 +5,7 @@
 #include "core/machine/Run.h"
 #include "core/safety/Rehearsal.h"
 #include "exchange/MacroText.h"
+#include "exchange/RunJson.h"
 #include "exchange/WorldJson.h"
 
 #include <cmath>

@@ -54,8 +54,7 @@ Result<std::pair<safety::Rehearsal, std::vector<macros::ChangeStep>>> stepsOf(fa
     std::vector<macros::ChangeStep> steps;
     if (at_ring) {
         auto const plan = *macros::planRing(book, setup); // the recipe has been made of it
-        auto const* home = plan.of(setup.place.assembly);
-        steps = macros::changeSteps(recipe, plan.carousel, home ? home->pocket : 0);
+        steps = macros::changeSteps(recipe, plan.carousel, plan.pocketOf(setup.place.assembly));
     } else {
         auto const* tool = book.find(setup.place.assembly);
         steps = macros::changeSteps(recipe, macros::planRack(book, setup)->rack.drive, tool ? tool->number : 0);

@@ -4,7 +4,7 @@
 
 #include "core/controller/Dialect.h"
 #include "core/dialects/Bundle.h"
-#include "exchange/Walk.h"
+#include "exchange/WorldParts.h"
 
 #include <charconv>
 #include <cmath>
@@ -15,11 +15,6 @@ namespace {
 using machine::World;
 
 constexpr char const* format_name = "steady-pin-world";
-namespace bounds = shop::bounds;
-constexpr bounds::Real backlash_mm{0, 100}, rapid_mm_min{1e-3, 1e6}, accel_mm_s2{1e-3, 1e6}, seconds{0, 1e6},
-    size_mm{0, 1e5}, factor{0.01, 10}, angle_deg{0, 180};
-constexpr bounds::Whole tool_number{0, controller::tool_count - 1};
-
 constexpr char const* unit_words[] = {"mm", "inch"};
 constexpr char const* circuit_words[] = {"open_at_rest", "closed_at_rest"};
 constexpr char const* capture_words[] = {"hardware", "polled", "debounced"};
@@ -104,92 +99,6 @@ void setterPart(Walk& walk, World& world) {
         w.field("lead_off", s.lead_off);
         w.field("shorted", s.shorted);
         electricFields(w, s.electric);
-    });
-}
-
-constexpr char const* says_words[] = {"as_it_is", "always_on", "always_off"};
-constexpr char const* axis_words[] = {"x", "y"};
-
-void sensor(Walk& walk, char const* key, machine::Sensor& s) {
-    walk.object(key, [&](Walk& w) {
-        w.field("input", s.input, bounds::Whole{0, controller::port_count - 1});
-        w.word("says", s.says, says_words);
-        w.word("fails_to", s.fails_to, says_words);
-        w.field("fails_after", s.fails_after, bounds::changes);
-    });
-}
-
-void rackPart(Walk& walk, World& world) {
-    if (walk.writing() && !world.rack) return;
-    if (!walk.writing() && !walk.has("rack")) return;
-    auto& r = world.rack ? *world.rack : world.rack.emplace();
-    bool const writing = walk.writing();
-    walk.object("rack", [&](Walk& w) {
-        w.list("pockets", r.pockets, [writing](Json& json, machine::ForkPlace& each, auto& error) {
-            Walk p(json, writing, "rack.pockets.", error);
-            p.field("x_mm", each.x_mm);
-            p.field("y_mm", each.y_mm);
-            p.field("seat_z_mm", each.seat_z_mm);
-            p.field("holder", each.holder, bounds::tool_number);
-        });
-        w.word("out_axis", r.out_axis, axis_words);
-        bool plus = r.out > 0;
-        w.field("out_plus", plus);
-        r.out = plus ? 1 : -1;
-        w.field("flange_mm", r.flange_mm, size_mm);
-        w.field("fork_mm", r.fork_mm, size_mm);
-        w.field("cone_mm", r.cone_mm, size_mm);
-        w.field("stud_mm", r.stud_mm, size_mm);
-        w.field("nose_mm", r.nose_mm, size_mm);
-        w.field("forgives_mm", r.forgives_mm, size_mm);
-        w.field("release_output", r.release_output, bounds::Whole{-1, controller::port_count - 1});
-        w.field("opens_s", r.opens_s, seconds);
-        w.field("closes_s", r.closes_s, seconds);
-        sensor(w, "open", r.open);
-        sensor(w, "held", r.held);
-        sensor(w, "air", r.air);
-        w.field("air_on", r.air_on);
-        w.field("is_open", r.is_open);
-        w.field("in_spindle", r.in_spindle, bounds::tool_number);
-        w.field("lets_go", r.lets_go);
-        w.field("air_lost_after", r.air_lost_after, bounds::changes);
-    });
-}
-
-void ringPart(Walk& walk, World& world) {
-    if (walk.writing() && !world.ring) return;
-    if (!walk.writing() && !walk.has("ring")) return;
-    auto& r = world.ring ? *world.ring : world.ring.emplace();
-    walk.object("ring", [&](Walk& w) {
-        constexpr bounds::Whole output{-1, controller::port_count - 1};
-        w.list("holders", r.holders, bounds::tool_number);
-        w.field("at", r.at);
-        w.field("x_mm", r.x_mm);
-        w.field("y_mm", r.y_mm);
-        w.field("seat_z_mm", r.seat_z_mm);
-        w.field("travel_mm", r.travel_mm, size_mm);
-        w.field("pitch_mm", r.pitch_mm, size_mm);
-        w.field("place_s", r.place_s, bounds::Real{0.01, 1e6});
-        w.field("slide_s", r.slide_s, seconds);
-        w.field("orient_s", r.orient_s, seconds);
-        w.field("with_output", r.with_output, output);
-        w.field("against_output", r.against_output, output);
-        w.field("slide_output", r.slide_output, output);
-        w.field("orient_output", r.orient_output, output);
-        sensor(w, "place", r.place);
-        sensor(w, "first", r.first);
-        sensor(w, "near", r.near);
-        sensor(w, "back", r.back);
-        sensor(w, "oriented", r.oriented);
-        w.field("is_near", r.is_near);
-        w.field("is_back", r.is_back);
-        w.field("is_oriented", r.is_oriented);
-        w.field("turns", r.turns);
-        w.field("slides", r.slides);
-        w.field("orients", r.orients);
-        if (!w.writing() && (r.holders.empty() || r.holders.size() > 200 || !(r.at >= 0 && r.at < r.count())))
-            w.refuse("at", "a pocket of 1 to 200, counted from 0");
-        if (!w.writing() && !world.rack) w.refuse("", "the clamp at its spindle, as “rack”");
     });
 }
 
@@ -356,8 +265,7 @@ void walkWorld(Walk& walk, World& world) {
         toolFields(w, each.tool);
     });
     setterPart(walk, world);
-    rackPart(walk, world);
-    ringPart(walk, world);
+    changerParts(walk, world);
     walk.object("plate", [&](Walk& w) {
         w.field("thickness_mm", world.plate.thickness_mm);
         w.field("push_in_mm", world.plate.push_in_mm);
@@ -426,8 +334,6 @@ void walkWorld(Walk& walk, World& world) {
     controllerPart(walk, world);
 }
 
-Json vectorOf(controller::Vec3 const& v) { return {{"x", v[0]}, {"y", v[1]}, {"z", v[2]}}; }
-
 } // namespace
 
 Result<machine::World> worldFromJson(Json const& json, std::string const& place) {
@@ -462,52 +368,6 @@ Json toJson(World const& world) {
     walk.field("v", version);
     walkWorld(walk, copy);
     return json;
-}
-
-Json toJson(machine::RunResult const& result) {
-    Json out = Json::object();
-    out["outcome"] = machine::name(result.outcome);
-    out["where"] = {{"line", result.where.line}, {"text", result.text}, {"message", result.message}};
-    out["elapsed_s"] = result.elapsed_s;
-    out["paused_s"] = result.paused_s;
-    out["moved"] = result.moved;
-    out["position_mm"] = vectorOf(result.position_mm);
-    auto& offsets = out["work_offsets"] = Json::object();
-    for (int n = 1; n <= work_offset_count; ++n)
-        offsets[workOffsetName(n)] = vectorOf(result.memory.work_offsets_mm[n - 1]);
-    auto& tools = out["tool_offsets"] = {{"in_force_mm", result.memory.tool_offset_mm}};
-    for (std::size_t n = 1; n < result.memory.tool_table_mm.size(); ++n)
-        if (result.memory.tool_table_mm[n] != 0) tools["table_mm"][std::to_string(n)] = result.memory.tool_table_mm[n];
-    auto& parameters = out["parameters"] = Json::object();
-    for (int number : result.changed_parameters) {
-        double const value = result.memory.parameters[static_cast<std::size_t>(number)];
-        parameters[std::to_string(number)] = value == gcode::vacant ? Json() : Json(value);
-    }
-    auto& contacts = out["contacts"] = Json::array();
-    for (auto const& touch : result.contacts)
-        contacts.push_back({{"reported_z_mm", touch.reported_z_mm},
-                            {"true_z_mm", touch.true_z_mm},
-                            {"at_s", touch.at_s},
-                            {"false_contact", touch.false_contact}});
-    out["tool_length"] = nullptr;
-    if (auto const& length = result.length)
-        out["tool_length"] = {{"tool", length->tool}, {"set_mm", length->set_mm}, {"true_mm", length->true_mm}};
-    out["z_zero"] = nullptr;
-    for (std::size_t axis = 0; axis < 2; ++axis) {
-        auto const* key = axis == 0 ? "x_zero" : "y_zero";
-        out[key] = nullptr;
-        auto const& side = result.sides[axis];
-        if (!side) continue;
-        out[key] = {{"wcs", workOffsetName(side->work_offset)}, {"set_mm", side->set_mm}};
-        out[key]["true_mm"] = side->true_mm ? Json(*side->true_mm) : Json();
-        out[key]["error_mm"] = side->error_mm() ? Json(*side->error_mm()) : Json();
-    }
-    if (auto const& zero = result.z_zero)
-        out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)},
-                         {"set_mm", zero->set_mm},
-                         {"true_mm", zero->true_mm},
-                         {"error_mm", zero->error_mm()}};
-    return out;
 }
 
 } // namespace steady::exchange

@@ -9,6 +9,7 @@
 #include "core/shop/kinds/ZeroSetup.h"
 #include "demo/DemoBook.h"
 #include "demo/Script.h"
+#include "exchange/RunJson.h"
 #include "exchange/WorldJson.h"
 
 #include <QAbstractButton>

@@ -464,6 +464,7 @@ private Q_SLOTS:
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.ring.place_input.reset(); })), "tells a place"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.ring.first_input = 9; })), "“at the spindle”"));
         QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.seat_z_mm = -0.5; })), "above all cones"));
+        QVERIFY(says(refusedWith(of([](shop::Carousel& c) { c.y_mm = 9000; })), "Y 9000"));
         QVERIFY(says(refusedWith([](test::LinkedShop& s) {
                          s.changeSetup([&](shop::ZeroSetup& z) { z.change.next = z.place.assembly; });
                      }),
@@ -474,7 +475,7 @@ private Q_SLOTS:
         shop.change(shop.ring, [](shop::Carousel& c) { c.widest_mm = 75; });
         auto const plan = macros::planRing(shop.reader(), shop.setup());
         QVERIFY(plan);
-        QCOMPARE(plan->of(shop.tool)->pocket, 6); // beside 3 hangs 4, beside 5 too; 6 lies between 5 and 7
+        QCOMPARE(plan->pocketOf(shop.tool), 6); // beside 3 hangs 4, beside 5 too; 6 lies between 5 and 7
     }
     /// As a person follows it: every told output is looked for, with its time and a way out, until the table is told.
     void theStepsTellWhatToSee() {

@@ -5,6 +5,7 @@
 
 #include "core/base/Words.h"
 #include "core/safety/Faults.h"
+#include "exchange/RunJson.h"
 #include "exchange/WorldJson.h"
 
 #include <nlohmann/json.hpp>

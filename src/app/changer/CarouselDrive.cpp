@@ -4,6 +4,7 @@
 
 #include "core/base/Words.h"
 #include "core/changer/CarouselTable.h"
+#include "core/changer/Drive.h"
 #include "core/macros/RingRecipe.h"
 #include "core/zeroing/SetterHeight.h"
 
@@ -66,7 +67,10 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.length(
         "ring.z", "Sits at Z", {-5000, 5000}, [](Carousel & c) -> auto& { return c.seat_z_mm; }, "a holder");
     f.length(
-        "ring.cone", "Cone and stud", {1, 500}, [](Carousel & c) -> auto& { return c.cone_mm; }, "40 taken");
+        "ring.flange", "Flange", {1, 500}, [](Carousel & c) -> auto& { return c.flange_mm; }, "across");
+    f.length(
+        "ring.cone", "Cone and stud of a holder", {1, 500}, [](Carousel & c) -> auto& { return c.cone_mm; },
+        "above the spindle face; 40 taken");
     f.heading("What turns it");
     f.row(2);
     f.number(
@@ -169,8 +173,7 @@ Result<std::vector<macros::ChangeStep>> CarouselDrive::steps() const {
     auto const recipe = macros::ringRecipe(m_desk.book(), m_desk.setup(), {});
     if (!recipe) return Failure(recipe.error());
     auto const plan = *macros::planRing(m_desk.book(), m_desk.setup()); // the recipe has been made of it
-    auto const* home = plan.of(m_desk.setup().place.assembly);
-    return macros::changeSteps(*recipe, plan.carousel, home ? home->pocket : 0);
+    return macros::changeSteps(*recipe, plan.carousel, plan.pocketOf(m_desk.setup().place.assembly));
 }
 
 void CarouselDrive::refresh() {
@@ -194,7 +197,6 @@ void CarouselDrive::refresh() {
 std::vector<zeroing::Judgement> CarouselDrive::judged() const {
     if (!m_id) return {{Severity::Note, "No carousel of this machine yet.", "Add one at Carousel.", {}}};
     std::vector<zeroing::Judgement> said;
-    auto const ring = carousel();
     if (auto const all = steps(); !all) {
         auto const finding = toFinding(all.error());
         said.push_back({Severity::Attention, finding.text, finding.remedy, {}});
@@ -206,30 +208,8 @@ std::vector<zeroing::Judgement> CarouselDrive::judged() const {
                         "wrong, before the machine does.",
                         {}});
     }
-    std::string eyes;
-    for (auto const& [input, words] : {std::pair{ring.drive.open_input, "clamp open"},
-                                       {ring.drive.held_input, "holder in"},
-                                       {ring.drive.air_input, "air"},
-                                       {ring.ring.near_input, "at the spindle"},
-                                       {ring.ring.back_input, "back"}})
-        if (!input) eyes += (eyes.empty() ? "" : ", ") + std::string(words);
-    if (!eyes.empty() && !ring.arm)
-        said.push_back({Severity::Attention,
-                        "No input tells: " + eyes + ".",
-                        "The macro stops there and somebody looks. A sensor and a time limit on each motion tell it "
-                        "every time, also the thousandth.",
-                        {}});
-    if (!ring.arm && !ring.ring.first_input)
-        said.push_back({Severity::Attention,
-                        "Nothing tells pocket 1 from the others.",
-                        "Places are counted: turned by hand, or one missed, and the wrong pocket is in front. An input "
-                        "at pocket 1 finds it the next time that it passes.",
-                        {}});
-    if (!ring.arm && ring.drive.without_air == shop::WithoutAir::Unknown)
-        said.push_back({Severity::Attention,
-                        "What does this clamp do when the air goes?",
-                        "Ask its maker's manual before anybody's hand is under a holder.",
-                        {}});
+    auto const drive = changer::judgeDrive(carousel());
+    said.insert(said.end(), drive.begin(), drive.end());
     return said;
 }
 

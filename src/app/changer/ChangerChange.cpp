@@ -8,6 +8,7 @@
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "core/changer/CarouselTable.h"
+#include "core/changer/Drive.h"
 #include "core/changer/PocketTable.h"
 #include "core/macros/ChangeSteps.h"
 #include "core/macros/RackRecipe.h"
@@ -140,7 +141,6 @@ std::vector<zeroing::Judgement> ChangerStation::judgedChange() const {
         auto const finding = toFinding(steps.error());
         said.push_back({Severity::Attention, finding.text, finding.remedy, {}});
     } else {
-        auto const& drive = rack().drive;
         auto const* tool = desk().book().find(desk().setup().change.next);
         said.push_back({Severity::Note,
                         fmt::format("Tool {} can be fetched.", tool ? tool->number : 0),
@@ -154,22 +154,9 @@ std::vector<zeroing::Judgement> ChangerStation::judgedChange() const {
                             "Nothing is changed by it. When the ways are right, take the height away at Macros, below "
                             "“The change”.",
                             {}});
-        std::string eyes;
-        for (auto const& [input, words] :
-             {std::pair{drive.open_input, "clamp open"}, {drive.held_input, "holder in"}, {drive.air_input, "air"}})
-            if (!input) eyes += (eyes.empty() ? "" : ", ") + std::string(words);
-        if (!eyes.empty())
-            said.push_back({Severity::Attention,
-                            "No input tells: " + eyes + ".",
-                            "The macro stops there and somebody looks. A sensor and a time limit on each motion tell "
-                            "it every time, also the thousandth.",
-                            {}});
     }
-    if (rack().drive.without_air == shop::WithoutAir::Unknown)
-        said.push_back({Severity::Attention,
-                        "What does this clamp do when the air goes?",
-                        "Ask its maker's manual before anybody's hand is under a holder.",
-                        {}});
+    auto const drive = changer::judgeDrive(rack().drive);
+    said.insert(said.end(), drive.begin(), drive.end());
     return said;
 }
 

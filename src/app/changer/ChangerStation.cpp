@@ -121,17 +121,22 @@ void ChangerStation::showZones() {
     m_list_of_steps->setVisible(turning || driven || of_ring || (m_rack && (changing || recovering || looking_back)));
     if (m_list_of_steps->isVisibleTo(this)) {
         QSignalBlocker const quiet(m_list_of_steps);
-        m_list_of_steps->show(turning        ? m_carousel ? m_carousel->rows() : std::vector<Row>{}
-                                     : driven ? m_drive ? m_drive->rows() : std::vector<Row>{}
-                                     : changing ? rowsOf(changeSteps())
-                              : looking_back ? m_history ? m_history->rows() : std::vector<Row>{}
-                                             : recoveryRows());
+        m_list_of_steps->show(listed());
         if (turning && m_carousel) m_list_of_steps->choose(m_carousel->chosen());
     }
     m_sheet->show(m_rack ? std::optional(rack()) : std::nullopt, state().blocked, desk().units(),
                   desk().session().writable());
     draw();
     judge();
+}
+
+std::vector<Row> ChangerStation::listed() const {
+    auto const section = m_sections->current();
+    if (section == u"carousel"_s && m_carousel) return m_carousel->rows();
+    if (section == u"ring_change"_s && m_drive) return m_drive->rows();
+    if (section == u"history"_s && m_history) return m_history->rows();
+    if (section == u"change"_s) return rowsOf(changeSteps());
+    return section == u"recover"_s ? recoveryRows() : std::vector<Row>{};
 }
 
 ToolRack ChangerStation::rack() const {

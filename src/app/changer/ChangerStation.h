@@ -53,6 +53,7 @@ private:
     void showHistory();
     Result<std::vector<macros::ChangeStep>> changeSteps() const;
     std::vector<Row> recoveryRows() const;
+    std::vector<Row> listed() const; ///< beside the section that is shown
     std::vector<zeroing::Judgement> judgedChange() const;
     std::vector<zeroing::Judgement> judgedRecovery() const;
     void signOff();

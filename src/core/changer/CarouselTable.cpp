@@ -147,12 +147,6 @@ std::vector<zeroing::Judgement> judgeCarousel(facts::Reader const& book, shop::Z
                         "How wide a tool may be beside its neighbours is not known.",
                         "The maker's sheet says it; a wider one keeps both of them empty.",
                         {}});
-    if (carousel.ring.slide_output && carousel.ring.slide_without == shop::SlideWithout::Unknown)
-        said.push_back({Severity::Attention,
-                        "What does the carousel do when its output or the power drops?",
-                        "One that goes back by itself tears the holder that the spindle is down in. Ask its maker's "
-                        "manual, and say it here.",
-                        {}});
     auto const count = static_cast<int>(carousel.places.size());
     if (!carousel.short_way && count > 1)
         said.push_back(

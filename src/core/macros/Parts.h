@@ -24,11 +24,6 @@ constexpr Slot slot_ring_home{7}, slot_ring_left{12}, slot_ring_way{13}, slot_ri
 /// One for each slow touch that may be asked for.
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 
-/// What an alarm says amid a change.
-inline constexpr char const* change_not_finished =
-    " The change is not finished; zero is as it was. Changer, Recover, before anything moves. Resume only ends this "
-    "macro.";
-
 constexpr double open_check_mm = 0.5;
 constexpr double least_lag_mm = 0.00005; // half of the last digit that the macro prints
 

@@ -4,14 +4,13 @@
 
 #include "core/changer/Clearances.h"
 #include "core/changer/PocketTable.h"
+#include "core/macros/ChangeParts.h"
 #include "core/macros/Figures.h"
 #include "core/macros/Kind.h"
-#include "core/macros/Parts.h"
 #include "core/macros/PlateZeroRecipe.h"
 
 #include <algorithm>
 #include <fmt/format.h>
-#include <map>
 
 namespace steady::macros {
 namespace {
@@ -46,42 +45,10 @@ std::optional<RackStop> standsAt(changer::RackState const& state, shop::ToolRack
     return RackStop{pocket.number, rack.pockets[at].tool, *where[0], *where[1], *z + *rack.seat_mm};
 }
 
-struct Changing {
-    facts::Reader const& book;
-    shop::ZeroSetup const& setup;
+struct RackChanging : ChangeParts {
     RackPlan const& plan;
-    Lacks lacks;
-    shop::Machine const& machine;
     RackStop const& to;
-    shop::Assembly const& tool; ///< that is fetched
-    shop::ToolRack const& rack; ///< whose drive it is: that of the pocket it hangs in
-    Parts parts{machine, "Z zero is as it was.", {}};
-
-    void add(char const* id, std::string purpose, Action action) {
-        parts.add(id, std::move(purpose), std::move(action));
-    }
-    /// What an input or a lamp tells; without either an eye at the machine.
-    void see(char const* id, char const* purpose, std::optional<int> input, bool on, double limit_s, Act look,
-             std::string const& question, std::string alarm) {
-        if (input)
-            add(id, purpose, AwaitInput{*input, on, limit_s, std::move(alarm), look});
-        else
-            add(id, purpose,
-                Pause{"Look: " + question +
-                          " If so, resume. If not, stop here: Changer, Recover, before anything moves.",
-                      {look}});
-    }
-    /// A lamp that is on before anything was told to open would send it on before the clamp has opened.
-    void stillClosed(std::string const& where) {
-        auto const& input = rack.drive.open_input;
-        if (input)
-            add("not-yet-open", "A lamp that is on already tells nothing of the clamp.",
-                AwaitInput{*input, false, 0,
-                           amid("The lamp of the open clamp is on before it was told to open: it sticks. " + where),
-                           Act::SeeClosed});
-    }
-    std::string before(std::string const& what) const { return parts.alarm("Nothing has moved. " + what, false); }
-    static std::string amid(std::string const& what) { return what + change_not_finished; }
+    shop::ToolRack const& rack = plan.rack; ///< that of the pocket it hangs in
 
     int outAxis() const { return rack.along == shop::SideAxis::X ? 1 : 0; }
     double wayOut_mm() const { return (rack.out == shop::Toward::Plus ? 1 : -1) * changer::wayOut_mm(rack); }
@@ -91,67 +58,29 @@ struct Changing {
     MoveOver overIt(Figure x, Figure y, double out_mm) const {
         return {x, y, outAxis() == 0 ? out_mm : 0, outAxis() == 1 ? out_mm : 0};
     }
-    RetractTo up() const { return {machine.safeZ_mm()}; }
-    void blow(bool on) {
-        if (rack.drive.blow_output)
-            add("", on ? "Air through the cone, so that nothing settles in it." : "",
-                SwitchOutput{*rack.drive.blow_output, on});
+    std::vector<ToolHome> homes() const {
+        std::vector<ToolHome> all;
+        for (auto const& stop : plan.stops) all.push_back({stop.tool, stop.number});
+        return all;
     }
-    /// Only what is for a tool in the spindle, or only for an empty one; where the control keeps numbers.
-    void whenSpindle(bool is_empty) {
-        if (!lacks.numbers) add("", "", When{slot_in_spindle, 0, is_empty});
-    }
-    void endWhen() {
-        if (!lacks.numbers) add("", "", EndWhen{});
-    }
-    bool startsEmpty() const { return lacks.numbers && !book.find(setup.place.assembly); }
 
     void checks() {
-        parts.begin(0);
-        add("finished", "After a change that was broken off nobody knows what hangs where.",
-            RequireFinished{before("The last change was broken off: Changer, Recover, first."),
-                            "Was the last change finished, and nothing moved by hand since?"});
         RequireToolAllowed allowed;
         for (auto const& stop : plan.stops) {
             auto const* each = book.find(stop.tool);
             if (!each || (lacks.numbers && stop.tool != setup.place.assembly)) continue;
             allowed.rows.push_back({each->number, {stop.x_mm, stop.y_mm, stop.seat_z_mm, double(each->number)}});
         }
-        if (!lacks.numbers || allowed.rows.empty()) allowed.rows.push_back({0, {0, 0, 0, 0}});
         allowed.into = {slot_home_x, slot_home_y, slot_home_z, slot_in_spindle};
         allowed.plain = slot_in_spindle;
-        allowed.found = slot_found;
-        allowed.alarm = before("No pocket is known for the tool that the control names.");
-        add("require-tool", "Where the tool in the spindle belongs; 0 is an empty spindle.", std::move(allowed));
+        begin(std::move(allowed), "Where the tool in the spindle belongs; 0 is an empty spindle.");
         if (!lacks.numbers) add("", "The same tool again: nothing is done.", When{slot_in_spindle, tool.number, false});
-        auto const& drive = rack.drive;
-        see("air", "Without air the clamp opens half, or not.", drive.air_input, true, 0, Act::SeeAir,
-            "is there air pressure enough?", before("There is not enough air."));
-        see("closed", "An open clamp holds nothing.", drive.open_input, false, 0, Act::SeeClosed,
-            "is the clamp closed?", before("The clamp reads open before anything was told to open it."));
-        if (!startsEmpty()) {
-            whenSpindle(false);
-            see("held", "What is not held would fall on the way.", drive.held_input, true, 0, Act::SeeHeld,
-                "is a holder drawn in?", before("A tool is named, and no holder is drawn in."));
-            endWhen();
-        }
-        if (!lacks.numbers || startsEmpty()) {
-            whenSpindle(true);
-            see("none-held", "A holder that nobody names would be set upon another.", drive.held_input, false, 0,
-                Act::SeeEmpty, "is the spindle empty?", before("No tool is named, and a holder is drawn in."));
-            endWhen();
-        }
-        // What no text can read is asked once, and stands joined to this.
-        if (machine.spindle == shop::SpindleSwitch::Hand || !machine.behaviour.homed_parameter)
-            add("", "",
-                Pause{"Hands out of the rack. Then resume.",
-                      machine.behaviour.homed_parameter ? Acts{} : Acts{Act::SayHomed}});
-        add("finished", "From here on the change is under way.", MarkUnderWay{true});
+        clampIsReady();
+        underWay("the rack");
     }
 
     void putAway() {
         if (startsEmpty()) return;
-        auto const& drive = rack.drive;
         whenSpindle(false);
         add("", "Up before any X and Y.", up());
         add("", "In front of its own fork, clear of it.", overIt(slot_home_x, slot_home_y, wayOut_mm()));
@@ -172,7 +101,6 @@ struct Changing {
     }
 
     void fetch() {
-        auto const& drive = rack.drive;
         add("", "Up before any X and Y.", up());
         add("", fmt::format("Across, over the fork of pocket {}.", to.number), overIt(to.x_mm, to.y_mm, 0));
         if (!lacks.numbers || startsEmpty()) {
@@ -201,34 +129,19 @@ struct Changing {
         add("", "Up.", up());
         see("still-held", "What was lost on the way out is found here.", drive.held_input, true, 0, Act::SeeHeld,
             "is the holder still drawn in?", amid("The holder was lost on the way out of its fork."));
-        add("", "Only now the control takes it for the tool in the spindle.", NameTool{tool.number});
-        add("finished", "", MarkUnderWay{false});
-        if (!lacks.numbers) add("", "", EndWhen{});
-    }
-
-    std::string after() const {
-        switch (setup.plan.method) {
-        case shop::Method::Retouch: return "Re-touch before the job goes on.";
-        case shop::Method::LengthTable: return "Its length counts from the table: measured since it was gripped?";
-        case shop::Method::OffsetPerTool: return "Select its own work offset before the job goes on.";
-        }
-        return {};
+        finished();
     }
 
     Recipe made() {
         checks();
         putAway();
         fetch();
-        add("", "", End{fmt::format("Tool {} is in the spindle. The spindle is off. {}", tool.number, after())});
+        end();
         auto const units = machine.units;
         auto lines = headerBegin(machine);
         lines.push_back(fmt::format("Fetches tool {}, {}, from pocket {}: seat at machine Z {}.", tool.number,
                                     tool.name, to.number, lengthWithUnit(to.seat_z_mm, units)));
-        std::string homes;
-        for (auto const& stop : plan.stops)
-            if (auto const* each = book.find(stop.tool); each && stop.tool != to.tool)
-                homes += fmt::format("{}{} into {}", homes.empty() ? "" : ", ", each->number, stop.number);
-        if (!homes.empty()) lines.push_back("What is in the spindle goes back, tool into pocket: " + homes + ".");
+        if (auto back = goesBack(homes()); !back.empty()) lines.push_back(std::move(back));
         lines.push_back(fmt::format("Out of a fork by {}, {} at the fork and on a seat.",
                                     lengthWithUnit(changer::wayOut_mm(rack), units),
                                     feedWithUnit(rack.drive.fork_mm_min, units)));
@@ -278,25 +191,6 @@ RackStop const* RackPlan::of(Id<shop::Assembly> tool) const {
     return found == stops.end() ? nullptr : &*found;
 }
 
-namespace {
-
-/// By its number the control tells a tool from another, and from none.
-Result<void> toldApart(facts::Reader const& book, RackPlan const& plan) {
-    std::map<int, std::string> names;
-    for (auto const& stop : plan.stops) {
-        auto const& tool = *book.find(stop.tool);
-        if (tool.number == 0)
-            return fail(Code::OutOfRange, {"tools"}, fmt::format("The number of “{}”, 0,", tool.name),
-                        "1 or more: 0 says that the spindle is empty");
-        if (auto const [other, is_new] = names.emplace(tool.number, tool.name); !is_new)
-            return fail(Code::TwoAlike, {"tools"}, fmt::format("“{}” and “{}”", other->second, tool.name),
-                        fmt::format("number, {}", tool.number));
-    }
-    return {};
-}
-
-} // namespace
-
 Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setup) {
     std::vector<shop::ToolRack> racks;
     auto const ids = changer::racksOf(book, setup.place.machine);
@@ -325,7 +219,9 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
             plan.beside.push_back(*other); // the macro does not go there
     }
     auto const whole = [&]() -> Result<RackPlan> {
-        if (auto const told = toldApart(book, plan); !told) return Failure(told.error());
+        std::vector<ToolHome> tools;
+        for (auto const& each : plan.stops) tools.push_back({each.tool, each.number});
+        if (auto const told = toldApart(book, tools); !told) return Failure(told.error());
         return plan;
     };
     if (!book.find(spindle)) return whole();
@@ -344,8 +240,10 @@ Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const plan = planRack(book, setup);
     if (!plan) return Failure(plan.error());
     auto const& machine = *book.find(setup.place.machine);
-    Changing changing{
-        book, setup, *plan, lacks, machine, *plan->of(setup.change.next), *book.find(setup.change.next), plan->rack};
+    RackChanging changing{
+        {book, setup, lacks, machine, *book.find(setup.change.next), plan->rack.drive, slot_in_spindle},
+        *plan,
+        *plan->of(setup.change.next)};
     auto const by_mm = setup.change.lifted_mm;
     if (!by_mm) return changing.made();
     // A closed clamp goes over what stands up in a fork, and so does a tool that hangs in it.

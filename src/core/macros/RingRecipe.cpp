@@ -4,13 +4,12 @@
 
 #include "core/changer/CarouselTable.h"
 #include "core/changer/Clearances.h"
+#include "core/macros/ChangeParts.h"
 #include "core/macros/Figures.h"
 #include "core/macros/Kind.h"
 #include "core/macros/LinkNumbers.h"
-#include "core/macros/Parts.h"
 
 #include <fmt/format.h>
-#include <map>
 
 namespace steady::macros {
 namespace {
@@ -20,61 +19,18 @@ using shop::Act;
 constexpr double clear_mm = 10; // above all cones; common practice
 constexpr double lands_mm = 20; // above its seat, from where it goes slowly
 
-struct RingChanging {
-    facts::Reader const& book;
-    shop::ZeroSetup const& setup;
+struct RingChanging : ChangeParts {
     RingPlan const& plan;
-    Lacks lacks;
-    shop::Machine const& machine;
-    RingStop const& to;
-    shop::Assembly const& tool; ///< that is fetched
+    int to; ///< pocket of the tool that is fetched
     shop::Carousel const& ring = plan.carousel;
-    Parts parts{machine, "Z zero is as it was.", {}};
 
-    void add(char const* id, std::string purpose, Action action) {
-        parts.add(id, std::move(purpose), std::move(action));
+    /// Of what comes and goes beside the clamp.
+    void notThere(char const* id, std::optional<int> input, Act look, std::string alarm) {
+        notYet(id, "What reads on already tells nothing of what comes.", input, look, std::move(alarm));
     }
-    void see(char const* id, char const* purpose, std::optional<int> input, bool on, double limit_s, Act look,
-             std::string const& question, std::string alarm) {
-        if (input)
-            add(id, purpose, AwaitInput{*input, on, limit_s, std::move(alarm), look});
-        else
-            add(id, purpose,
-                Pause{"Look: " + question +
-                          " If so, resume. If not, stop here: Changer, Recover, before anything moves.",
-                      {look}});
-    }
-    /// An input that reads on before anything was told would send it on too early.
-    void notYet(char const* id, std::optional<int> input, Act look, std::string alarm) {
-        if (input)
-            add(id, "What reads on already tells nothing of what comes.",
-                AwaitInput{*input, false, 0, std::move(alarm), look});
-    }
-    std::string before(std::string const& what) const { return parts.alarm("Nothing has moved. " + what, false); }
-    static std::string amid(std::string const& what) { return what + change_not_finished; }
-
-    RetractTo up() const { return {machine.safeZ_mm()}; }
     MoveAlong down(double above_mm, bool slowly) const {
         return {2, plan.seat_z_mm, above_mm, slowly ? ring.drive.fork_mm_min : 0};
     }
-    void blow(bool on) {
-        if (ring.drive.blow_output)
-            add("", on ? "Air through the cone, so that nothing settles in it." : "",
-                SwitchOutput{*ring.drive.blow_output, on});
-    }
-    void whenSpindle(bool is_empty) {
-        if (!lacks.numbers) add("", "", When{slot_ring_home, 0, is_empty});
-    }
-    void endWhen() {
-        if (!lacks.numbers) add("", "", EndWhen{});
-    }
-    bool startsEmpty() const { return lacks.numbers && !book.find(setup.place.assembly); }
-    bool startsFull() const { return lacks.numbers && book.find(setup.place.assembly); }
-    int homePocket() const {
-        auto const* stop = plan.of(setup.place.assembly);
-        return stop ? stop->pocket : 0;
-    }
-
     void turn(Figure pocket, int now) {
         add("turn", "The short way, counted by its input, while nothing stands in its forks.",
             TurnRing{
@@ -86,61 +42,34 @@ struct RingChanging {
     }
 
     void checks() {
-        parts.begin(0);
-        add("finished", "After a change that was broken off nobody knows what hangs where.",
-            RequireFinished{before("The last change was broken off: Changer, Recover, first."),
-                            "Was the last change finished, and nothing moved by hand since?"});
         RequireToolAllowed allowed;
         for (auto const& stop : plan.stops) {
             auto const* each = book.find(stop.tool);
             if (!each || (lacks.numbers && stop.tool != setup.place.assembly)) continue;
             allowed.rows.push_back({each->number, {double(stop.pocket)}});
         }
-        if (!lacks.numbers || allowed.rows.empty()) allowed.rows.push_back({0, {0}});
         allowed.into = {slot_ring_home};
         allowed.plain = slot_ring_home;
-        allowed.found = slot_found;
-        allowed.alarm = before("No pocket is known for the tool that the control names.");
-        add("require-tool", "The pocket of the tool in the spindle; 0 is an empty spindle.", std::move(allowed));
-        if (!lacks.numbers) add("", "The same tool again: nothing is done.", When{slot_ring_home, to.pocket, false});
-        auto const& drive = ring.drive;
-        see("air", "Without air the clamp opens half, or not.", drive.air_input, true, 0, Act::SeeAir,
-            "is there air pressure enough?", before("There is not enough air."));
-        see("closed", "An open clamp holds nothing.", drive.open_input, false, 0, Act::SeeClosed,
-            "is the clamp closed?", before("The clamp reads open before anything was told to open it."));
-        if (!startsEmpty()) {
-            whenSpindle(false);
-            see("held", "What is not held would fall on the way.", drive.held_input, true, 0, Act::SeeHeld,
-                "is a holder drawn in?", before("A tool is named, and no holder is drawn in."));
-            endWhen();
-        }
-        if (!startsFull()) {
-            whenSpindle(true);
-            see("none-held", "A holder that nobody names would be set upon another.", drive.held_input, false, 0,
-                Act::SeeEmpty, "is the spindle empty?", before("No tool is named, and a holder is drawn in."));
-            endWhen();
-        }
+        begin(std::move(allowed), "The pocket of the tool in the spindle; 0 is an empty spindle.");
+        if (!lacks.numbers) add("", "The same tool again: nothing is done.", When{slot_ring_home, to, false});
+        clampIsReady();
         see("back", "Z comes down beside a carousel that is back.", ring.ring.back_input, true, 0, Act::SeeBack,
             "is the carousel back?", before("The carousel is not back."));
-        if (machine.spindle == shop::SpindleSwitch::Hand || !machine.behaviour.homed_parameter)
-            add("", "",
-                Pause{"Hands out of the carousel. Then resume.",
-                      machine.behaviour.homed_parameter ? Acts{} : Acts{Act::SayHomed}});
         add("ring-known", "It counts from the pocket that it left in front.",
             RequireRing{
                 static_cast<int>(ring.places.size()),
                 before(fmt::format("Nobody knows which pocket is in front: turn the carousel to pocket 1 by its "
                                    "button, and type 1 into number {}.",
                                    ringNumber(machine.behaviour)))});
-        add("finished", "From here on the change is under way.", MarkUnderWay{true});
+        underWay("the carousel");
         add("", "Up before any X and Y.", up());
     }
 
     /// The only turning of the spindle, and done before anything approaches.
     void orient() {
         if (!ring.ring.orient_output) return;
-        notYet("not-yet-oriented", ring.ring.oriented_input, Act::SeeNotOriented,
-               amid("“Oriented” reads on before it was told to: it sticks. Z is up."));
+        notThere("not-yet-oriented", ring.ring.oriented_input, Act::SeeNotOriented,
+                 amid("“Oriented” reads on before it was told to: it sticks. Z is up."));
         add("", "So that the slots of the holder meet the keys.", SwitchOutput{*ring.ring.orient_output, true});
         see("oriented", "A fork that comes across the slots tears them.", ring.ring.oriented_input, true,
             ring.ring.limit_s, Act::SeeOriented, "is the spindle oriented, and held?",
@@ -148,8 +77,8 @@ struct RingChanging {
     }
 
     void comes(std::string const& where) {
-        notYet("not-yet-near", ring.ring.near_input, Act::SeeNotNear,
-               amid("“At the spindle” reads on before the carousel was told to come: it sticks. " + where));
+        notThere("not-yet-near", ring.ring.near_input, Act::SeeNotNear,
+                 amid("“At the spindle” reads on before the carousel was told to come: it sticks. " + where));
         add("", "Nothing else moves while it comes.", SwitchOutput{*ring.ring.slide_output, true});
         see("near", "A fork that is half there holds nothing.", ring.ring.near_input, true, ring.ring.limit_s,
             Act::SeeNear, "is the carousel at the spindle?", amid("The carousel did not come in its time. " + where));
@@ -157,14 +86,8 @@ struct RingChanging {
             "has the lamp “back” gone out?", amid("“Back” reads on though the carousel has come: it sticks. " + where));
     }
 
-    void stillClosed(std::string const& where) {
-        notYet("not-yet-open", ring.drive.open_input, Act::SeeClosed,
-               amid("The lamp of the open clamp is on before it was told to open: it sticks. " + where));
-    }
-
     void putAway() {
         if (startsEmpty()) return;
-        auto const& drive = ring.drive;
         whenSpindle(false);
         turn(slot_ring_home, ring.at);
         add("", "Where tools are changed.", MoveOver{*ring.x_mm, *ring.y_mm, 0, 0});
@@ -197,8 +120,7 @@ struct RingChanging {
     }
 
     void fetch() {
-        auto const& drive = ring.drive;
-        turn(double(to.pocket), startsEmpty() ? ring.at : homePocket());
+        turn(double(to), startsEmpty() ? ring.at : plan.pocketOf(setup.place.assembly));
         add("", "Open before it comes down.", SwitchOutput{*drive.release_output, true});
         see("open", "A closed clamp would push on the stud.", drive.open_input, true, drive.limit_s, Act::SeeOpen,
             "is the clamp open?", amid("The clamp did not open in its time; the spindle stands above."));
@@ -209,7 +131,7 @@ struct RingChanging {
             Act::SeeClosed, "is the clamp closed?", amid("The clamp did not close in its time; down in the fork."));
         see("taken", "An empty fork is found here.", drive.held_input, true, drive.limit_s, Act::SeeHeld,
             "is the holder drawn in?", amid("No holder was drawn in; look into the fork."));
-        notYet(
+        notThere(
             "not-yet-back", ring.ring.back_input, Act::SeeNotBack,
             amid("“Back” reads on while the carousel is at the spindle: it sticks. The holder is held by the clamp."));
         add("", "It goes back from the holder.", SwitchOutput{*ring.ring.slide_output, false});
@@ -222,18 +144,7 @@ struct RingChanging {
             "is the holder still drawn in?", amid("The holder was lost on the way out of its fork."));
         if (ring.ring.orient_output)
             add("", "The spindle is free to turn again.", SwitchOutput{*ring.ring.orient_output, false});
-        add("", "Only now the control takes it for the tool in the spindle.", NameTool{tool.number});
-        add("finished", "", MarkUnderWay{false});
-        endWhen();
-    }
-
-    std::string after() const {
-        switch (setup.plan.method) {
-        case shop::Method::Retouch: return "Re-touch before the job goes on.";
-        case shop::Method::LengthTable: return "Its length counts from the table: measured since it was gripped?";
-        case shop::Method::OffsetPerTool: return "Select its own work offset before the job goes on.";
-        }
-        return {};
+        finished();
     }
 
     Recipe made() {
@@ -241,17 +152,13 @@ struct RingChanging {
         putAway();
         waitAbove();
         fetch();
-        add("", "", End{fmt::format("Tool {} is in the spindle. The spindle is off. {}", tool.number, after())});
+        end();
         auto const units = machine.units;
         auto lines = headerBegin(machine);
         lines.push_back(fmt::format("Fetches tool {}, {}, from pocket {} of {}; a holder sits at machine Z {}.",
-                                    tool.number, tool.name, to.pocket, ring.places.size(),
+                                    tool.number, tool.name, to, ring.places.size(),
                                     lengthWithUnit(plan.seat_z_mm, units)));
-        std::string homes;
-        for (auto const& stop : plan.stops)
-            if (auto const* each = book.find(stop.tool); each && stop.tool != to.tool)
-                homes += fmt::format("{}{} into {}", homes.empty() ? "" : ", ", each->number, stop.pocket);
-        if (!homes.empty()) lines.push_back("What is in the spindle goes back, tool into pocket: " + homes + ".");
+        if (auto back = goesBack(plan.stops); !back.empty()) lines.push_back(std::move(back));
         lines.push_back(fmt::format("Above all cones by {}; {} onto a seat.", lengthWithUnit(plan.above_mm, units),
                                     feedWithUnit(ring.drive.fork_mm_min, units)));
         lines.push_back("Hands, sleeves and hoses out of the carousel; nobody under a holder.");
@@ -315,10 +222,10 @@ int roomIn(facts::Reader const& book, shop::Carousel const& ring, shop::Assembly
 
 } // namespace
 
-RingStop const* RingPlan::of(Id<shop::Assembly> tool) const {
+int RingPlan::pocketOf(Id<shop::Assembly> tool) const {
     for (auto const& stop : stops)
-        if (tool && stop.tool == tool) return &stop;
-    return nullptr;
+        if (tool && stop.tool == tool) return stop.pocket;
+    return 0;
 }
 
 Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setup) {
@@ -351,18 +258,6 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
                     "Choose it at Changer, Change, or at Macros, below “The change”.");
     if (wanted == spindle)
         return refused(fmt::format("tool {} is in the spindle already.", tool->number), "Choose another.");
-    std::map<int, std::string> names;
-    auto const take = [&](int pocket, Id<shop::Assembly> id) -> Result<void> {
-        auto const& each = *book.find(id);
-        if (each.number == 0)
-            return fail(Code::OutOfRange, {"tools"}, fmt::format("The number of “{}”, 0,", each.name),
-                        "1 or more: 0 says that the spindle is empty");
-        if (auto const [other, is_new] = names.emplace(each.number, each.name); !is_new)
-            return fail(Code::TwoAlike, {"tools"}, fmt::format("“{}” and “{}”", other->second, each.name),
-                        fmt::format("number, {}", each.number));
-        plan.stops.push_back({pocket, id});
-        return {};
-    };
     for (std::size_t i = 0; i < ring.places.size(); ++i) {
         auto const& place = ring.places[i];
         int const pocket = static_cast<int>(i) + 1;
@@ -371,9 +266,9 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
             return refused(
                 fmt::format("tool {} is in the spindle and in pocket {}.", book.find(spindle)->number, pocket),
                 "Look, and say which at Changer, Carousel.");
-        if (auto const taken = take(pocket, place.tool); !taken) return Failure(taken.error());
+        plan.stops.push_back({place.tool, pocket});
     }
-    if (!plan.of(wanted))
+    if (plan.pocketOf(wanted) == 0)
         return refused(fmt::format("tool {} hangs in no pocket that somebody has seen.", tool->number),
                        "Look, and say where at Changer, Carousel.");
     if (auto const* in_spindle = book.find(spindle)) {
@@ -381,11 +276,21 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
         if (home == 0)
             return refused(fmt::format("no pocket is known to be empty, with room for tool {}.", in_spindle->number),
                            "Empty one, or look and say so at Changer, Carousel.");
-        if (auto const taken = take(home, spindle); !taken) return Failure(taken.error());
+        plan.stops.push_back({spindle, home});
     }
+    if (auto const told = toldApart(book, plan.stops); !told) return Failure(told.error());
     plan.seat_z_mm = *ring.seat_z_mm;
     plan.above_mm = ring.cone_mm.value_or(changer::usual_cone_mm) + clear_mm;
     auto const& machine = *book.find(setup.place.machine);
+    double const goes_to_mm[] = {*ring.x_mm, *ring.y_mm, plan.seat_z_mm};
+    for (std::size_t axis = 0; axis < 3; ++axis)
+        if (auto const& travel = machine.axes[axis];
+            goes_to_mm[axis] < travel.low_mm || goes_to_mm[axis] > travel.high_mm)
+            return fail(Code::NotInTravel, {"carousel"},
+                        fmt::format("{} {}, where tools are changed,", "XYZ"[axis],
+                                    lengthText(goes_to_mm[axis], machine.units)),
+                        fmt::format("{} to {}", lengthText(travel.low_mm, machine.units),
+                                    lengthText(travel.high_mm, machine.units)));
     if (double const top_mm = plan.seat_z_mm + plan.above_mm; top_mm > machine.safeZ_mm())
         return fail(Code::NotInTravel, {"carousel"}, "Z " + lengthText(top_mm, machine.units) + ", above all cones,",
                     lengthText(machine.safeZ_mm(), machine.units) + " at most");
@@ -397,7 +302,9 @@ Result<Recipe> ringRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     if (!plan) return Failure(plan.error());
     auto const& machine = *book.find(setup.place.machine);
     RingChanging changing{
-        book, setup, *plan, lacks, machine, *plan->of(setup.change.next), *book.find(setup.change.next)};
+        {book, setup, lacks, machine, *book.find(setup.change.next), plan->carousel.drive, slot_ring_home},
+        *plan,
+        plan->pocketOf(setup.change.next)};
     return changing.made();
 }
 
@@ -405,16 +312,16 @@ RingChanged changedRing(facts::Reader const& book, shop::ZeroSetup const& setup,
     auto const away = setup.place.assembly, fetched = setup.change.next;
     RingChanged made{plan.carousel, {}};
     auto const put = [&](Id<shop::Assembly> tool, Id<shop::Assembly> hangs) {
-        auto& place = made.carousel.places[static_cast<std::size_t>(plan.of(tool)->pocket - 1)];
+        auto& place = made.carousel.places[static_cast<std::size_t>(plan.pocketOf(tool) - 1)];
         place = {hangs, shop::Seen::Believed};
     };
-    made.words = fmt::format("Changed: tool {} from pocket {}", book.find(fetched)->number, plan.of(fetched)->pocket);
-    if (plan.of(away)) {
+    made.words = fmt::format("Changed: tool {} from pocket {}", book.find(fetched)->number, plan.pocketOf(fetched));
+    if (plan.pocketOf(away) > 0) {
         put(away, away);
-        made.words += fmt::format(", tool {} into pocket {}", book.find(away)->number, plan.of(away)->pocket);
+        made.words += fmt::format(", tool {} into pocket {}", book.find(away)->number, plan.pocketOf(away));
     }
     put(fetched, {});
-    made.carousel.at = plan.of(fetched)->pocket;
+    made.carousel.at = plan.pocketOf(fetched);
     return made;
 }
 

@@ -5,26 +5,20 @@
 // is taken. X and Y stand still, the spindle is oriented before anything approaches, and the carousel turns only while
 // it is back or the spindle is above its cones.
 
-#include "core/macros/Recipe.h"
-#include "core/macros/SetterRecipes.h"
+#include "core/macros/ChangeParts.h"
 #include "core/shop/kinds/Carousel.h"
 
 namespace steady::macros {
-
-/// A pocket, from 1, and the tool that belongs there.
-struct RingStop {
-    int pocket = 0;
-    Id<shop::Assembly> tool;
-};
 
 /// Everything that changes at a carousel go by.
 struct RingPlan {
     Id<shop::Carousel> id;
     shop::Carousel carousel;
-    std::vector<RingStop> stops; ///< of each tool that hangs, and last of the one in the spindle
+    std::vector<ToolHome> stops; ///< of each tool that hangs, and last of the one in the spindle
     double seat_z_mm = 0;        ///< machine Z of the gauge line when a holder sits
     double above_mm = 0;         ///< so far above that, the spindle clears what stands up in a fork
-    RingStop const* of(Id<shop::Assembly> tool) const;
+    /// From 1; 0: it belongs in none.
+    int pocketOf(Id<shop::Assembly> tool) const;
 };
 
 /// For the tool that the setup wants next. Error: Missing, for what was not typed or looked at; CallRefused, when the

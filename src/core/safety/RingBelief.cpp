@@ -38,8 +38,8 @@ Result<void> standRing(facts::Reader const& book, shop::ZeroSetup const& setup, 
     ring.back = wired(from.ring.back_input);
     ring.oriented = wired(from.ring.oriented_input);
     machine::standInFront(world);
-    if (auto const* home = plan->of(setup.place.assembly)) world.person.turns_to.push_back(home->pocket);
-    world.person.turns_to.push_back(plan->of(setup.change.next)->pocket);
+    if (int const home = plan->pocketOf(setup.place.assembly); home > 0) world.person.turns_to.push_back(home);
+    world.person.turns_to.push_back(plan->pocketOf(setup.change.next));
     if (!dialectOf(world).streamed)
         world.memory
             .parameters[static_cast<std::size_t>(macros::ringNumber(book.find(setup.place.machine)->behaviour))] =
@@ -52,10 +52,10 @@ Result<RackAim> ringAim(facts::Reader const& book, shop::ZeroSetup const& setup,
     if (!plan) return Failure(plan.error());
     RackAim aim{book.find(setup.change.next)->number, world.ring->holders};
     auto const at = [&](Id<shop::Assembly> tool) -> int& {
-        return aim.hangs[static_cast<std::size_t>(plan->of(tool)->pocket - 1)];
+        return aim.hangs[static_cast<std::size_t>(plan->pocketOf(tool) - 1)];
     };
     at(setup.change.next) = 0;
-    if (plan->of(setup.place.assembly)) at(setup.place.assembly) = world.rack->in_spindle;
+    if (plan->pocketOf(setup.place.assembly) > 0) at(setup.place.assembly) = world.rack->in_spindle;
     return aim;
 }
 

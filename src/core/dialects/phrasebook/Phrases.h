@@ -7,6 +7,7 @@
 #include "core/macros/Steps.h"
 #include "core/quantity/Units.h"
 
+#include <optional>
 #include <span>
 #include <string>
 #include <string_view>
@@ -25,6 +26,8 @@ PhraseStep const* phraseStep(std::string_view id);
 
 /// The step that says an action.
 PhraseStep const& stepOf(macros::Action const& action);
+/// Index in macros::Action of what one of phraseSteps() says; none: it only writes.
+std::optional<std::size_t> actionOf(PhraseStep const& step);
 /// Its figures; of `remark` the text. Lengths and feeds in that unit.
 std::vector<PhraseField> fieldsOf(macros::Action const& action, UnitSystem units);
 /// Those of a step, without values. Error: none; the id is one of phraseSteps().

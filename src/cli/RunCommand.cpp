@@ -32,7 +32,7 @@ int run(Options const& options, Streams streams) {
     if (!whole) return refuse(whole.error(), streams);
     auto const result = machine::run(machine::load(whole->text, language), *world);
     if (options.json) {
-        auto json = exchange::toJson(result);
+        auto json = exchange::toJson(result, world->memory);
         if (!whole->files.empty()) json["subs"] = exchange::toJson(whole->files);
         streams.out << dumpJson(json, 2) << "\n";
     } else {

@@ -9,7 +9,7 @@ Json vectorOf(controller::Vec3 const& v) { return {{"x", v[0]}, {"y", v[1]}, {"z
 
 } // namespace
 
-Json toJson(machine::RunResult const& result) {
+Json toJson(machine::RunResult const& result, controller::Memory const& before) {
     Json out = Json::object();
     out["outcome"] = machine::name(result.outcome);
     out["where"] = {{"line", result.where.line}, {"text", result.text}, {"message", result.message}};
@@ -24,7 +24,7 @@ Json toJson(machine::RunResult const& result) {
     for (std::size_t n = 1; n < result.memory.tool_table_mm.size(); ++n)
         if (result.memory.tool_table_mm[n] != 0) tools["table_mm"][std::to_string(n)] = result.memory.tool_table_mm[n];
     auto& parameters = out["parameters"] = Json::object();
-    for (int number : result.changed_parameters) {
+    for (int number : machine::changedParameters(before, result)) {
         double const value = result.memory.parameters[static_cast<std::size_t>(number)];
         parameters[std::to_string(number)] = value == gcode::vacant ? Json() : Json(value);
     }

@@ -9,6 +9,6 @@
 namespace steady::exchange {
 
 /// What `run --json` prints.
-Json toJson(machine::RunResult const& result);
+Json toJson(machine::RunResult const& result, controller::Memory const& before);
 
 } // namespace steady::exchange

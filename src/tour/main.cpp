@@ -250,7 +250,9 @@ struct Tour {
         chooseAt("macro.fault", 0);
         choose("macro.kind", u"Re-touch after a change"_s);
         play();
-        good = write(folder.filePath(u"run.json"_s), dumpJson(exchange::toJson(result), 2) + "\n") && good;
+        good = write(folder.filePath(u"run.json"_s),
+                     dumpJson(exchange::toJson(result, macros->theatre().world().memory), 2) + "\n") &&
+               good;
         choose("macro.kind", u"Plate zero"_s);
         sent(u"segments.png"_s);
         forControl(u"Built-in routine"_s, 0, u"sheet.png"_s);

@@ -146,6 +146,31 @@ private Q_SLOTS:
         QTRY_COMPARE(drive.book().all<shop::ToolRack>().size(), std::size_t(1));
         QVERIFY(drive.judgement().contains(u"All taught pockets lie on one line."_s));
     }
+    /// Where it is to stand: the marks beside it, on paper at their size, and how far it ended from the plan.
+    void aRackIsSetOut() {
+        Driver drive;
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("changer.section.setout");
+        auto* marks = drive.find<app::RowsView>("changer.list_of_steps");
+        QVERIFY2(marks->row(0).text.contains(u"is to stand"_s), qPrintable(marks->row(0).text));
+        QVERIFY(!drive.find("setout.pdf")->isEnabled());
+        drive.type("setout.x", u"-270"_s);
+        drive.type("setout.y", u"862"_s);
+        drive.type("setout.holes", u"1"_s);
+        QTRY_COMPARE(marks->count(), 2 + 6 + 3);
+        QVERIFY2(marks->row(3).detail.contains(u"Y 892.000"_s), qPrintable(marks->row(3).detail)); // 30 behind
+        drive.prompter.path = drive.folder.filePath(u"template.pdf"_s);
+        drive.click("setout.pdf");
+        drive.settle();
+        QVERIFY(test::readAll(drive.prompter.path).startsWith("%PDF"));
+        drive.prompter.path = drive.folder.filePath(u"marks.pdf"_s);
+        drive.click("setout.marks");
+        drive.settle();
+        QVERIFY(test::readAll(drive.prompter.path).startsWith("%PDF"));
+        QTRY_VERIFY2(drive.judgement().contains(u"from its plan"_s), qPrintable(drive.judgement())); // it is taught
+        drive.key(Qt::Key_Z, Qt::ControlModifier);
+        QTRY_COMPARE(rack(drive).mounting.holes, 2);
+    }
     /// The fewest calls beside the rack; what was counted, what failed, and on paper.
     void provedToTwelveChanges() {
         Driver drive;
@@ -187,6 +212,16 @@ private Q_SLOTS:
         QTRY_COMPARE(rack(drive).pockets[5].failed, 0);
         QCOMPARE(rack(drive).pockets[5].picks, 0);
         QCOMPARE(rack(drive).pockets[4].picks, 2);
+        // The control counts from number 3201 on: pocket 6 in 3211 and 3212.
+        drive.click("changer.section.prove");
+        QVERIFY(!drive.find("changer.shown_drops")->isVisibleTo(drive.window.get()));
+        drive.type("changer.counts_from", u"3201"_s);
+        press(counts, Qt::Key_End, drive);
+        drive.type("changer.shown_drops", u"7"_s);
+        drive.type("changer.shown_picks", u"9"_s);
+        drive.type("changer.shown_picks", u"11"_s);
+        QTRY_COMPARE(rack(drive).pockets[5].picks, 11);
+        QCOMPARE(rack(drive).pockets[5].drops, 7);
     }
     /// A drum of five on a small machine: what hangs in it, and the order of a job's tools.
     void aCarouselByKeys() {
@@ -511,6 +546,11 @@ private Q_SLOTS:
         QVERIFY(drum().places[2].seen == shop::Seen::Believed);
         drive.key(Qt::Key_Z, Qt::ControlModifier);
         QTRY_VERIFY(drum().places[4].tool && !drum().places[2].tool);
+        drive.click("changer.section.ring_prove");
+        QTRY_VERIFY(told(u"Call the tool of pocket 5."_s) && told(u"into pocket 7."_s));
+        drive.type("ring.picks", u"2"_s);
+        drive.type("ring.failed", u"1"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"Pocket 1: 1 of 2 failed."_s), qPrintable(drive.judgement()));
 
         // Without the rack it is the carousel that is recovered: stopped over pocket 3, which has let go of nothing.
         drive.click("changer.section.rack");

@@ -476,7 +476,7 @@ private Q_SLOTS:
             machine::Trace trace;
             auto const result = test::runText(one.program, made, &trace);
             text += fmt::format("== {}\n", one.name) + test::told(trace, UnitSystem::Metric) +
-                    test::told(result, UnitSystem::Metric);
+                    test::told(result, made.memory, UnitSystem::Metric);
         }
         QVERIFY(test::approved("bench.txt", text));
     }

@@ -216,7 +216,7 @@ private Q_SLOTS:
         auto const result = test::runText(made->macro.text, made->world(), &trace);
         QVERIFY2(safety::classify(result, *made) == safety::RunClass::Right, result.message.c_str());
         QVERIFY(test::approved(file + ".run", told(made->world()) + told(trace, made->zero.machine.units) +
-                                                  told(result, shop.book.units())));
+                                                  told(result, made->world().memory, shop.book.units())));
     }
     /// Every fault against every macro of the odd shops: how it ends, where, and by how much the zero is off.
     void faults_data() {
@@ -284,7 +284,7 @@ private Q_SLOTS:
             if (line.change != LineChange::Same)
                 text += (line.change == LineChange::Gone ? "- " : "+ ") + line.text + "\n";
         QVERIFY(test::approved(fmt::format("variants/{}-{}.txt", v.name, name(v.odd)),
-                               text + told(result, shop.book.units())));
+                               text + told(result, made->world().memory, shop.book.units())));
     }
     void whatStandsInTheWay() {
         std::string text;

@@ -1,7 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A change at the rack: its ways, what it comes to on each control, and what a naive one does.
-#include "support/Rows.h"
+#include "support/Changing.h"
 #include "support/Test.h"
 
 #include "core/base/Words.h"
@@ -9,6 +9,7 @@
 #include "core/changer/CarouselTable.h"
 #include "core/changer/Clearances.h"
 #include "core/dialects/Bundle.h"
+#include "core/install/Settings.h"
 #include "core/macros/ChangeSteps.h"
 #include "core/macros/RackRecipe.h"
 #include "core/safety/Faults.h"
@@ -25,13 +26,7 @@ namespace {
 constexpr char const* controls[] = {"parametric", "hash", "streaming"};
 
 test::LinkedShop shopOn(char const* dialect, bool empty = false) {
-    auto shop = test::shopFor(Kind::RackChange);
-    shop.change(shop.machine, [&](shop::Machine& m) {
-        m.dialect = dialect;
-        m.behaviour = *dialects::usualFor(dialect, m.behaviour);
-    });
-    if (empty) shop.changeSetup([](shop::ZeroSetup& s) { s.place.assembly = {}; });
-    return shop;
+    return test::changingShop(Kind::RackChange, dialect, empty);
 }
 
 machine::RunResult ran(safety::Rehearsal const& made, machine::World const& world, machine::Trace* trace = nullptr) {
@@ -286,6 +281,33 @@ private Q_SLOTS:
             QCOMPARE(ran(made, world).outcome == controller::Outcome::Completed, good);
         }
     }
+    /// Two numbers a pocket from 831 on. The tool of the spindle goes into the first fork, the other one comes out of
+    /// the second; what went wrong is not counted.
+    void theControlCounts() {
+        for (auto const* dialect : {"parametric", "hash"}) {
+            auto shop = shopOn(dialect);
+            shop.change(shop.rack, [](shop::ToolRack& r) { r.drive.counts_from = 831; });
+            auto const made = shop.rehearse(Kind::RackChange);
+            auto world = made.world();
+            for (std::size_t n = 831; n <= 838; ++n) world.memory.parameters[n] = 40;
+            auto const more = [&](machine::World const& start) {
+                auto const result = ran(made, start);
+                std::vector<double> counted;
+                for (std::size_t n = 831; n <= 838; ++n) counted.push_back(result.memory.parameters[n] - 40);
+                return counted;
+            };
+            QVERIFY2(more(world) == (std::vector<double>{1, 0, 0, 1, 0, 0, 0, 0}), dialect);
+            int const fetched = shop.book.find(shop.long_tool)->number;
+            for (auto& pocket : world.rack->pockets)
+                if (pocket.holder == fetched) pocket.holder = 0; // an empty fork
+            QVERIFY2(more(world) == (std::vector<double>{1, 0, 0, 0, 0, 0, 0, 0}), dialect);
+            shop.changeSetup([](shop::ZeroSetup& s) {
+                s.place.assembly = {};
+                s.change.lifted_mm = 36;
+            });
+            QVERIFY(shop.rehearse(Kind::RackChange).macro.text.find("#831=") == std::string::npos);
+        }
+    }
     void whatCannotBeWrittenIsSaid() {
         auto shop = shopOn("parametric");
         auto refused = [&](auto edit) {
@@ -296,6 +318,14 @@ private Q_SLOTS:
         };
         auto rack = [](auto edit) { return [edit](test::LinkedShop& s) { s.change(s.rack, edit); }; };
         QCOMPARE(refused([](auto&) {}), std::string("written"));
+        auto const counting = [&](int from) { return rack([from](shop::ToolRack& r) { r.drive.counts_from = from; }); };
+        auto const scratch = shop.book.find(shop.machine)->behaviour.scratch_parameter;
+        QVERIFY(refused(counting(scratch - 7)).find("for a moment") != std::string::npos); // the eighth of eight
+        QVERIFY(refused(counting(99'999)).find("for counting changes") != std::string::npos);
+        QVERIFY(refused([&](test::LinkedShop& s) {
+                    s = shopOn("streaming");
+                    counting(731)(s);
+                }).find("keeps no numbers") != std::string::npos);
         QVERIFY(refused(rack([](shop::ToolRack& r) { r.drive.release_output.reset(); })).find("opens the clamp") !=
                 std::string::npos);
         QVERIFY(refused(rack([](shop::ToolRack& r) {
@@ -325,6 +355,22 @@ private Q_SLOTS:
         QVERIFY(safety::classify(ran(made, world), made) == safety::RunClass::StoppedSafely);
     }
     /// What hangs in a fork must not reach the table: it stands under the work, 20 mm lower than the tool that touched.
+    /// What no macro works, the control's own change has to be told: seat in the figure, 11.5 mm below the touch.
+    void aChangerOfItsOwnStandsOnTheSheet() {
+        auto shop = shopOn("builtin");
+        auto const value = [&](char const* id) {
+            for (auto const& row : install::settingsOf(shop.reader(), shop.setup()))
+                if (row.id == id) return row.number.value_or(-1);
+            return 0.0;
+        };
+        QCOMPARE(value("rack21.pockets"), 0.0); // a macro of ours opens its clamp
+        shop.change(shop.rack, [](shop::ToolRack& r) { r.drive.release_output.reset(); });
+        auto const& axes = shop.book.find(shop.machine)->axes;
+        QCOMPARE(value("rack21.pockets"), 4.0);
+        QVERIFY(test::near(value("rack21.23.x"), axes[0].low_mm + 120.4 + 2 * 83.05, 0.001));
+        QVERIFY(test::near(value("rack21.22.z"), axes[2].high_mm - 54.6 - 0.07 - 11.5, 0.001));
+        QVERIFY(test::near(value("rack21.out"), 25 + 25 + 2, 0.001));
+    }
     void whatHangsStaysAboveTheTable() {
         auto shop = shopOn("parametric");
         shop.changeSetup([](shop::ZeroSetup& s) { s.place.stock_thickness_mm = 20; });

@@ -4,6 +4,7 @@
 #include "support/Test.h"
 
 #include "core/changer/RackFit.h"
+#include "core/install/RackSetting.h"
 
 #include <cmath>
 #include <map>
@@ -150,6 +151,47 @@ private Q_SLOTS:
     }
     /// Of three heights none can be told to be the wrong one, however many pockets there are in X and Y; of four it
     /// can.
+    /// Marks told by hand: along X to the right, holders out to the front; and along −Y, out to +X.
+    void marksFollowThePlan() {
+        shop::ToolRack rack;
+        rack.pitch_mm = 81;
+        rack.first_number = 5;
+        rack.pockets.resize(3);
+        QCOMPARE(install::rackMarks(rack).error().code, Code::Missing);
+        rack.mounting.x_mm = 110;
+        rack.mounting.y_mm = 700;
+        rack.mounting.behind_mm = 33;
+        rack.mounting.between_mm = 41;
+        using Mark = install::RackMark;
+        QVERIFY(*install::rackMarks(rack) == (std::vector<Mark>{{5, 1, 110, 733},
+                                                                {5, 2, 110, 774},
+                                                                {6, 1, 191, 733},
+                                                                {6, 2, 191, 774},
+                                                                {7, 1, 272, 733},
+                                                                {7, 2, 272, 774}}));
+        rack.along = shop::SideAxis::Y;
+        rack.numbers = shop::Toward::Minus;
+        rack.out = shop::Toward::Plus;
+        rack.mounting.holes = 1;
+        QVERIFY(*install::rackMarks(rack) == (std::vector<Mark>{{5, 1, 77, 700}, {6, 1, 77, 619}, {7, 1, 77, 538}}));
+        auto const drawn = *install::rackTemplate(rack);
+        QCOMPARE(drawn.holes.size(), std::size_t(3));
+        QVERIFY(drawn.holes[2].at == (install::TemplatePoint{-33, -162}));
+        // From the hole farthest behind to the mouth; from half a flange of 50 before the first to half behind the
+        // last.
+        QVERIFY(test::near(drawn.extent.x_low_mm, -33 - 6.5, 1e-9) && test::near(drawn.extent.x_high_mm, 25, 1e-9));
+        QVERIFY(test::near(drawn.extent.y_low_mm, -187, 1e-9) && test::near(drawn.extent.y_high_mm, 25, 1e-9));
+        QVERIFY(!install::rackOff(rack));
+        rack.pockets[0].x_mm = 110.4;
+        rack.pockets[0].y_mm = 699.7;
+        rack.pockets[2].x_mm = 112;
+        rack.pockets[2].y_mm = 537.9;
+        auto const off = *install::rackOff(rack);
+        QVERIFY(test::near(off.first_mm[0], 0.4, 1e-9) && test::near(off.first_mm[1], -0.3, 1e-9));
+        QVERIFY(test::near(off.last_mm[0], 1.6, 1e-9) && test::near(off.last_mm[1], 0.2, 1e-9));
+        QVERIFY(install::judgeRackSetting(rack, UnitSystem::Metric).front().headline.find("0.500 mm") !=
+                std::string::npos);
+    }
     void threeHeightsDoNotTellWhich() {
         std::vector<changer::TaughtPocket> pockets;
         for (int i = 0; i < 7; ++i) pockets.push_back({3 + i, {100.0 + 57 * i, 31.0, std::nullopt}});

@@ -406,7 +406,7 @@ private Q_SLOTS:
             QVERIFY(!std::regex_search(rehearsal.macro.text, std::regex("#1[0-3][0-9]\\b|#30[0-9][0-9]")));
             auto const result = test::runText(rehearsal.macro.text, rehearsal.world());
             QVERIFY2(safety::classify(result, rehearsal) == safety::RunClass::Right, result.message.c_str());
-            for (int number : result.changed_parameters)
+            for (int number : machine::changedParameters(rehearsal.world().memory, result))
                 QVERIFY2((number >= 501 && number <= 530) || (number >= 2007 && number <= 2107),
                          std::to_string(number).c_str());
         }

@@ -2,14 +2,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The way back after a change that did not end, played out on the virtual machine from every state that it can be left
 // in: the power goes at every line, or an alarm ends it.
-#include "support/Rows.h"
+#include "support/Changing.h"
 #include "support/Test.h"
 
 #include "core/base/Words.h"
 #include "core/changer/Clearances.h"
 #include "core/changer/Recovery.h"
 #include "core/dialects/Bundle.h"
-#include "core/gcode/Segments.h"
 #include "core/machine/VirtualMachine.h"
 #include "core/safety/Faults.h"
 
@@ -162,33 +161,14 @@ std::vector<int> placesOf(test::LinkedShop const& shop, machine::World const& wo
 /// Runs so many lines, and then no more: what the machine looks like then. None: it had ended before, well or badly.
 std::optional<machine::World> leftAfter(int lines, std::string const& text, machine::World const& world,
                                         bool power_goes) {
-    machine::VirtualMachine machine(world);
-    auto memory = world.memory;
-    auto const dialect = safety::dialectOf(world);
-    auto const pieces = gcode::segmentsOf(text);
-    bool const streamed = dialect.streamed;
-    int left = lines;
-    for (std::size_t i = 0; i < (streamed ? pieces.segments.size() : 1); ++i) {
-        auto const piece = streamed ? *gcode::filled(pieces.segments[i], {}) + "%\n" : text;
-        auto const executable = controller::makeExecutable(piece, dialect);
-        controller::Controller control(executable, memory, machine);
-        bool on = true;
-        while (on && left-- > 0) on = control.step();
-        if (!on && control.outcome() == controller::Outcome::Collision) return std::nullopt; // no recovery but repair
-        if (left < 0) break;
-        if (!on &&
-            (!streamed || i + 1 == pieces.segments.size() || control.outcome() != controller::Outcome::Completed)) {
-            if (control.outcome() == controller::Outcome::Completed) return std::nullopt;
-            break; // an alarm: the machine stands as it stands
-        }
-        if (streamed && !machine.pause(pieces.segments[i].then->words)) break;
-    }
+    auto machine = test::stoppedAfter(lines, text, world);
+    if (!machine) return std::nullopt;
     if (power_goes && world.rack) { // outputs drop, and the spring closes
-        machine.output(world.rack->release_output, false);
-        machine.dwell(1);
+        machine->output(world.rack->release_output, false);
+        machine->dwell(1);
     }
-    auto end = machine.world();
-    end.position_mm = machine.position();
+    auto end = machine->world();
+    end.position_mm = machine->position();
     return end;
 }
 
@@ -204,11 +184,7 @@ private Q_SLOTS:
     }
     void fromEveryStateThatItCanBeLeftIn() {
         QFETCH(QString, dialect);
-        auto shop = test::shopFor(Kind::RackChange);
-        shop.change(shop.machine, [&](shop::Machine& m) {
-            m.dialect = dialect.toStdString();
-            m.behaviour = *dialects::usualFor(m.dialect, m.behaviour);
-        });
+        auto const shop = test::changingShop(Kind::RackChange, dialect.toStdString());
         auto const made = shop.rehearse(Kind::RackChange);
         auto const lines = static_cast<int>(std::count(made.macro.text.begin(), made.macro.text.end(), '\n'));
         int played = 0;

@@ -1,11 +1,13 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 // A change at a carousel that comes to the spindle: its ways, what goes wrong, and which way it turns, on each control.
-#include "support/Rows.h"
+#include "support/Changing.h"
 #include "support/Test.h"
 
+#include "core/changer/Proving.h"
 #include "core/changer/Recovery.h"
 #include "core/dialects/Bundle.h"
+#include "core/install/Settings.h"
 #include "core/machine/RingMoves.h"
 #include "core/machine/VirtualMachine.h"
 #include "core/macros/ChangeSteps.h"
@@ -27,13 +29,7 @@ constexpr char const* controls[] = {"parametric", "hash", "streaming"};
 
 /// Eleven pockets, number 7 in front; tool 3 of the spindle belongs into 3, the one that is fetched hangs in 9.
 test::LinkedShop shopOn(char const* dialect, bool empty = false) {
-    auto shop = test::shopFor(Kind::CarouselChange);
-    shop.change(shop.machine, [&](shop::Machine& m) {
-        m.dialect = dialect;
-        m.behaviour = *dialects::usualFor(dialect, m.behaviour);
-    });
-    if (empty) shop.changeSetup([](shop::ZeroSetup& s) { s.place.assembly = {}; });
-    return shop;
+    return test::changingShop(Kind::CarouselChange, dialect, empty);
 }
 
 machine::RunResult ran(safety::Rehearsal const& made, machine::World const& world, machine::Trace* trace = nullptr) {
@@ -167,16 +163,12 @@ private:
     bool m_signed = false, m_first = false;
 };
 
-/// Runs so many lines, and then no more. None: it had ended before, or with a collision: then comes repair.
-std::optional<machine::World> leftAfter(int lines, controller::Executable const& executable,
-                                        machine::World const& world, bool power_goes) {
-    machine::VirtualMachine machine(world);
-    auto memory = world.memory;
-    controller::Controller control(executable, memory, machine);
-    bool on = true;
-    while (on && lines-- > 0) on = control.step();
-    if (!on && (control.outcome() == controller::Outcome::Collision || machine.changerTrouble())) return std::nullopt;
-    if (!on && control.outcome() == controller::Outcome::Completed) return std::nullopt;
+/// As it looks to whoever comes to a carousel that stopped there.
+std::optional<machine::World> leftAfter(int lines, std::string const& text, machine::World const& world,
+                                        bool power_goes) {
+    auto stopped = test::stoppedAfter(lines, text, world);
+    if (!stopped) return std::nullopt;
+    auto& machine = *stopped;
     if (power_goes) { // outputs drop: the motor stops, the spring closes the clamp; the carousel stays
         machine.output(world.ring->with_output, false);
         machine.output(world.ring->against_output, false);
@@ -386,14 +378,14 @@ private Q_SLOTS:
     /// list leads back to a spindle that is up, a carousel that is back, and a table that is true.
     void recoveredFromEveryState() {
         std::set<std::string> states;
-        for (auto const* dialect : {"parametric", "hash"})
+        for (auto const* dialect : controls)
             for (bool const empty : {false, true}) {
                 auto const shop = shopOn(dialect, empty);
                 auto const made = shop.rehearse(Kind::CarouselChange);
-                auto const executable = controller::makeExecutable(made.macro.text, safety::dialectOf(made.world()));
+                bool const streamed = safety::dialectOf(made.world()).streamed;
                 int played = 0;
                 auto const from = [&](int lines, machine::World const& world, bool power, std::string const& what) {
-                    auto const left = leftAfter(lines, executable, world, power);
+                    auto const left = leftAfter(lines, made.macro.text, world, power);
                     if (!left) return;
                     auto const wrong = AtTheCarousel(shop, *left).playOut();
                     QVERIFY2(wrong.empty(), (what + ": " + wrong).c_str());
@@ -402,7 +394,8 @@ private Q_SLOTS:
                                               left->ring->is_near, left->position_mm[2]));
                 };
                 auto const lines = static_cast<int>(std::count(made.macro.text.begin(), made.macro.text.end(), '\n'));
-                for (int line = 1; line <= 2 * lines; line += 9)
+                // A piece that is sent stands at its lines in the whole text: those before it are blank.
+                for (int line = 1; line <= (streamed ? 7 : 2) * lines; line += streamed ? 31 : 9)
                     for (bool const power : {false, true})
                         from(line, made.world(), power, fmt::format("{}, line {}, power {}", dialect, line, power));
                 for (auto const& fault : safety::faults()) {
@@ -433,6 +426,67 @@ private Q_SLOTS:
         }));
         seen.arm = 12; // in two places
         QVERIFY(!changer::recover(device, seen));
+    }
+    /// An arm is worked by the control: the sheet of settings says what that has to know.
+    void anArmStandsOnTheSheet() {
+        auto shop = shopOn("parametric");
+        auto const row = [&](char const* id) {
+            for (auto const& each : install::settingsOf(shop.reader(), shop.setup()))
+                if (each.id == id) return each.value;
+            return std::string();
+        };
+        QVERIFY(row("ring.table").empty()); // a macro of ours works it
+        shop.change(shop.ring, [](shop::Carousel& c) { c.arm = true; });
+        QCOMPARE(row("ring.table"), std::string("into the pocket of the new one"));
+        QCOMPARE(row("ring.pockets"), std::string("11"));
+        QCOMPARE(row("ring.place"), std::string("0.40"));
+    }
+    /// Two numbers a pocket from 831 on: what goes into the third counts in 835, what comes out of the ninth in 848.
+    void theControlCounts() {
+        for (auto const* dialect : {"parametric", "hash"}) {
+            auto shop = shopOn(dialect);
+            shop.change(shop.ring, [](shop::Carousel& c) { c.drive.counts_from = 831; });
+            auto const made = shop.rehearse(Kind::CarouselChange);
+            auto const result = ran(made, made.world());
+            for (std::size_t n = 831; n <= 852; ++n) QCOMPARE(result.memory.parameters[n] == 1, n == 835 || n == 848);
+            auto const after =
+                macros::changedRing(shop.reader(), shop.setup(), *macros::planRing(shop.reader(), shop.setup()));
+            QCOMPARE(after.carousel.places[2].drops, 0); // typed from the control's own
+        }
+        auto const shop = shopOn("parametric");
+        auto const after =
+            macros::changedRing(shop.reader(), shop.setup(), *macros::planRing(shop.reader(), shop.setup()));
+        QCOMPARE(after.carousel.places[2].drops, 1);
+        QCOMPARE(after.carousel.places[8].picks, 1);
+    }
+    /// Three pockets, two of them full: each called once, the holder of the first moved by hand into the empty one.
+    void aCarouselIsProved() {
+        shop::Carousel ring;
+        ring.places.assign(3, {});
+        for (auto& place : ring.places) place.seen = shop::Seen::Known;
+        ring.places[0].tool = {1};
+        ring.places[1].tool = {2};
+        auto const proved = changer::provedOf(ring);
+        auto const calls = changer::provingOf(proved, {});
+        QVERIFY(calls);
+        std::vector<std::string> words;
+        for (auto const& call : *calls) words.push_back(changer::stepWords(call, proved));
+        QVERIFY(words ==
+                (std::vector<std::string>{"Call the tool of pocket 1.", "Call the tool of pocket 2.",
+                                          "By hand, the machine stopped: the holder of pocket 1 into pocket 3.",
+                                          "Call the tool of pocket 3.", "Call tool 0: the spindle is emptied."}));
+        ring.arm = true;
+        QCOMPARE(changer::provingOf(changer::provedOf(ring), {}).error().code, Code::CallRefused);
+        ring.arm = false;
+        ring.places[2].seen = shop::Seen::Unknown;
+        QCOMPARE(changer::provingOf(changer::provedOf(ring), {}).error().code, Code::Missing);
+        // The counters of the control show 12 and 11, then were lost and show 3.
+        shop::Counts counts;
+        counts.takeShown(12, 11);
+        counts.takeShown(14, 11);
+        counts.takeShown(3, 11);
+        QCOMPARE(counts.picks, 17);
+        QCOMPARE(counts.drops, 11);
     }
     /// Which call is refused, and why: by the table, not by the machine.
     void illegalCallsAreRefused() {

@@ -45,7 +45,8 @@ private Q_SLOTS:
         auto const back = exchange::worldFromJson(exchange::toJson(rehearsal.world()), "");
         auto const a = test::runText(rehearsal.macro.text, rehearsal.world()),
                    b = test::runText(rehearsal.macro.text, *back);
-        QCOMPARE(dumpJson(exchange::toJson(a)), dumpJson(exchange::toJson(b)));
+        auto const& before = rehearsal.world().memory;
+        QCOMPARE(dumpJson(exchange::toJson(a, before)), dumpJson(exchange::toJson(b, before)));
     }
     void wrongWorldsNameTheField_data() {
         QTest::addColumn<QString>("path");
@@ -97,7 +98,8 @@ private Q_SLOTS:
     void resultHasWhatScriptsNeed() {
         auto rehearsal = test::SmallShop().rehearse();
         rehearsal.world().plate.thickness_mm -= 0.4;
-        auto const json = exchange::toJson(test::runText(rehearsal.macro.text, rehearsal.world()));
+        auto const json =
+            exchange::toJson(test::runText(rehearsal.macro.text, rehearsal.world()), rehearsal.world().memory);
         for (auto const* key : {"outcome", "where", "work_offsets", "tool_offsets", "parameters", "position_mm",
                                 "z_zero", "contacts", "elapsed_s", "paused_s", "moved"})
             QVERIFY2(json.contains(key), key);

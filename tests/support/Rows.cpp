@@ -210,7 +210,9 @@ void standRing(LinkedShop& shop) {
     ring.cone_mm = 31;
     ring.drive = {3, 5, 2, 4, 6, shop::WithoutAir::StaysClosed, 3.5, 700};
     ring.ring = {9, 10, 7, 8, 11, 9, 10, 12, 11, shop::SlideWithout::Stays, 4.5};
-    ring.places.assign(11, {{}, shop::Seen::Known});
+    shop::CarouselPlace known;
+    known.seen = shop::Seen::Known;
+    ring.places.assign(11, known);
     ring.places[0].seen = shop::Seen::Unknown;
     ring.places[3].tool = shop.short_tool;
     ring.places[8].tool = shop.long_tool;

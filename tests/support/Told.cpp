@@ -111,7 +111,7 @@ std::string told(machine::World const& w) {
     return text;
 }
 
-std::string told(machine::RunResult const& r, UnitSystem units) {
+std::string told(machine::RunResult const& r, controller::Memory const& before, UnitSystem units) {
     auto text = fmt::format("{} cause {} at {} {}: {}\n", machine::name(r.outcome), static_cast<int>(r.cause),
                             r.where.line, r.text, r.message);
     text +=
@@ -120,7 +120,8 @@ std::string told(machine::RunResult const& r, UnitSystem units) {
     for (auto const& c : r.contacts)
         text += fmt::format("touch {} true {} at {} s{}\n", six(c.reported_z_mm), six(c.true_z_mm), six(c.at_s),
                             c.false_contact ? ", false" : "");
-    for (int n : r.changed_parameters) text += fmt::format("#{} = {}\n", n, six(r.memory.parameters[n]));
+    for (int n : machine::changedParameters(before, r))
+        text += fmt::format("#{} = {}\n", n, six(r.memory.parameters[n]));
     if (r.z_zero)
         text += fmt::format("zero of {} set {} true {}\n", r.z_zero->work_offset, six(r.z_zero->set_mm),
                             six(r.z_zero->true_mm));

@@ -21,7 +21,7 @@ std::string told(zeroing::LadderScene const& scene);
 /// The whole of a world, but what the controller remembers.
 std::string told(machine::World const& world);
 /// How a run ended, and what it left behind.
-std::string told(machine::RunResult const& result, UnitSystem units);
+std::string told(machine::RunResult const& result, controller::Memory const& before, UnitSystem units);
 /// Each line that ran: what it did, in words, with the seconds at its end.
 std::string told(machine::Trace const& trace, UnitSystem units);
 

@@ -95,6 +95,7 @@ void ChangerStation::keepChange() {
     if (!plan) return (void)desk().report(Result<void>(Failure(plan.error())));
     auto const away = setup.place.assembly, fetched = setup.change.next;
     auto changed = plan->rack;
+    bool const counts = changed.drive.counts_from.has_value(); // the control does
     auto const at = [&](Id<shop::Assembly> tool) -> shop::Pocket* {
         auto const* stop = plan->of(tool);
         return stop ? &changed.pockets[static_cast<std::size_t>(stop->number - changed.first_number)] : nullptr;
@@ -104,13 +105,13 @@ void ChangerStation::keepChange() {
     if (auto* home = at(away)) {
         home->tool = away;
         home->seen = shop::Seen::Believed;
-        ++home->drops;
+        if (!counts) ++home->drops;
         what += fmt::format(", tool {} into pocket {}", desk().book().find(away)->number, plan->of(away)->number);
     }
     auto* from = at(fetched);
     from->tool = {};
     from->seen = shop::Seen::Believed;
-    ++from->picks;
+    if (!counts) ++from->picks;
     takeInSpindle(setup, fetched);
     setup.change.next = away;
     shop::Change change{std::move(what), {}, {}, {}};
@@ -259,7 +260,8 @@ void ChangerStation::signOffCarousel() {
     for (std::size_t i = 0; i < changed.places.size(); ++i) {
         auto const found = seen.pockets.find(static_cast<int>(i) + 1);
         if (found == seen.pockets.end() || !found->second) continue;
-        changed.places[i] = {idOf(*by_number, found->second), shop::Seen::Known};
+        changed.places[i].tool = idOf(*by_number, found->second);
+        changed.places[i].seen = shop::Seen::Known;
     }
     changed.at = 1;
     changed.in_arm = {};

@@ -3,10 +3,13 @@
 // What is typed and chosen at Changer: the rack, its pockets one by one, a list of positions, what hangs where.
 
 #include "app/changer/ChangerStation.h"
+#include "app/changer/ProvingView.h"
+#include "app/changer/SetOutView.h"
 #include "app/changer/TeachSheet.h"
 #include "app/widgets/When.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
+#include "core/changer/CarouselTable.h"
 #include "exchange/PocketList.h"
 #include "exchange/WholeFile.h"
 #include "paper/SheetPage.h"
@@ -117,6 +120,15 @@ void ChangerStation::showRack() {
     m_count->show(QString::number(rack().pockets.size()), {}, u"1 to %1"_s.arg(shop::most_pockets));
     m_count->setWritable(desk().session().writable());
 }
+
+void ChangerStation::buildSetOut(QVBoxLayout* page) {
+    m_set_out = new SetOutView(
+        desk(), [this] { return m_rack ? std::optional(rack()) : std::nullopt; },
+        [this](ToolRack changed, std::string what) { return put(std::move(changed), std::move(what)); });
+    page->addWidget(m_set_out);
+}
+
+void ChangerStation::showSetOut() { m_set_out->refresh(); }
 
 Result<void> ChangerStation::resize(int pockets) {
     if (pockets < 1 || pockets > shop::most_pockets)
@@ -333,95 +345,65 @@ void ChangerStation::showTable() {
 }
 
 void ChangerStation::buildProve(QVBoxLayout* page) {
-    auto* note = styled(new WrappedLabel, Type::Small, Tone::Soft);
-    note->setText(
-        u"Lifted, then dry, then empty holders, then cutters: each time all the calls listed beside. What was counted "
-        "since a pocket was taught is typed here when it suits."_s);
-    page->addWidget(note);
-    m_save_steps = new QPushButton(u"Calls as PDF…"_s);
-    m_save_steps->setObjectName(u"changer.save_steps"_s);
-    connect(m_save_steps, &QPushButton::clicked, this, &ChangerStation::saveSequence);
-    page->addWidget(m_save_steps);
-    m_counts = pocketRows(page, u"changer.counts"_s, u"Counted"_s);
-    auto form = std::make_unique<Form<shop::Pocket>>(
-        desk(), page,
-        [this] {
-            auto shown = rack();
-            auto const* pocket = chosenPocket(shown);
-            return pocket ? *pocket : shop::Pocket();
-        },
-        [this](shop::Pocket counted, std::string what) -> Result<void> {
-            auto changed = rack();
-            auto* pocket = chosenPocket(changed);
-            if (!pocket) return fail(Code::Missing, {"rack"}, "The rack", "Add one first.");
-            if (counted.failed > counted.picks + counted.drops)
-                return fail(Code::OutOfRange, {"failed"}, std::to_string(counted.failed),
-                            fmt::format("0 to {}, what was counted", counted.picks + counted.drops));
-            *pocket = std::move(counted);
-            auto const number = changed.number(static_cast<std::size_t>(m_pocket));
-            return put(std::move(changed), fmt::format("Pocket {}: {}", number, what));
-        },
-        [] { return true; });
-    auto& f = *form;
-    f.only([this] { return static_cast<bool>(m_rack); });
-    f.row(3);
-    f.number(
-        "changer.picks", "Picks", "", 1, shop::bounds::changes, [](shop::Pocket & p) -> auto& { return p.picks; });
-    f.number(
-        "changer.drops", "Drops", "", 1, shop::bounds::changes, [](shop::Pocket & p) -> auto& { return p.drops; });
-    f.number(
-        "changer.failed", "Failed", "", 1, shop::bounds::changes, [](shop::Pocket & p) -> auto& { return p.failed; });
-    m_forms.push_back(std::move(form));
+    m_proving = new ProvingView(desk(), {u"changer"_s,
+                                         [this]() -> std::optional<changer::Proved> {
+                                             return m_rack ? std::optional(changer::provedOf(rack())) : std::nullopt;
+                                         },
+                                         [this] { return rack().drive; },
+                                         [this](std::size_t pocket, shop::Counts counts, std::string what) {
+                                             auto changed = rack();
+                                             static_cast<shop::Counts&>(changed.pockets[pocket]) = counts;
+                                             return put(std::move(changed), std::move(what));
+                                         },
+                                         [this](shop::RackDrive drive, std::string what) {
+                                             auto changed = rack();
+                                             changed.drive = drive;
+                                             return put(std::move(changed), std::move(what));
+                                         }});
+    connect(m_proving, &ProvingView::chose, this, [this](int pocket) {
+        m_pocket = pocket;
+        refresh();
+    });
+    page->addWidget(m_proving);
 }
 
 void ChangerStation::showProve() {
-    auto const shown = rack();
-    std::vector<Row> counts, steps;
-    for (std::size_t i = 0; i < shown.pockets.size(); ++i) {
-        auto const& pocket = shown.pockets[i];
-        counts.push_back(
-            {.text = u"Pocket %1"_s.arg(shown.number(i)),
-             .detail = u"%1 picks, %2 drops, %3 failed"_s.arg(pocket.picks).arg(pocket.drops).arg(pocket.failed)});
-    }
-    {
-        QSignalBlocker const quiet(m_counts);
-        m_counts->show(std::move(counts));
-        m_counts->choose(m_pocket);
-    }
-    auto const sequence = changer::provingOf(shown, desk().setup().place.assembly);
-    m_save_steps->setEnabled(m_rack && sequence);
-    if (!sequence) {
-        auto const finding = toFinding(sequence.error());
-        steps.push_back({.text = text(finding.text), .detail = text(finding.remedy)});
-    } else {
-        for (auto const& step : *sequence)
-            steps.push_back({.text = u"%1  "_s.arg(steps.size() + 1) + text(changer::stepWords(step, shown)),
-                             .detail = text(changer::expectedWords(step, shown))});
-    }
-    m_steps->show(std::move(steps));
+    m_proving->choose(m_pocket);
+    m_proving->refresh();
+    m_steps->show(m_proving->rows());
 }
 
-void ChangerStation::saveSequence() {
-    auto const shown = rack();
-    auto const sequence = changer::provingOf(shown, desk().setup().place.assembly);
-    if (!sequence) return (void)desk().report(Result<void>(Failure(sequence.error())));
-    macros::SheetPart cautions{"Before anything", {changer::beforeAHand()}, false};
-    macros::SheetPart stages{"In this order, each with all the calls", changer::provingStages(), true};
-    macros::SheetPart calls{"The calls, and what must be seen after each", {}, true};
-    for (auto const& step : *sequence)
-        calls.lines.push_back(changer::stepWords(step, shown) + " " + changer::expectedWords(step, shown));
-    auto const* machine = desk().book().find(shown.machine);
-    paper::SheetPage page{u"Proving: "_s + text(shown.name),
-                          machine ? text(machine->name) : QString(),
-                          localTime(desk().session().now()),
-                          {cautions, stages, calls}};
-    desk().prompter().saveFile(
-        this, u"Save the calls"_s, u"proving-the-rack.pdf"_s, u"PDF (*.pdf)"_s, [this, page](QString const& path) {
-            desk().work().start(
-                u"Writing the calls"_s,
-                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSheetPages(page, ink, path); },
-                [this](Result<void> done) { (void)desk().report(std::move(done)); });
-        });
+/// The carousel of this machine; none: it has none.
+Id<shop::Carousel> ChangerStation::ring() const {
+    auto const ids = changer::carouselsOf(desk().book(), desk().setup().place.machine);
+    return ids.empty() ? Id<shop::Carousel>{} : ids.front();
 }
+
+void ChangerStation::buildCarouselProve(QVBoxLayout* page) {
+    auto const shown = [this] {
+        auto const* found = desk().book().find(ring());
+        return found ? *found : shop::Carousel();
+    };
+    m_ring_proving =
+        new ProvingView(desk(), {u"ring"_s,
+                                 [this, shown]() -> std::optional<changer::Proved> {
+                                     return ring() ? std::optional(changer::provedOf(shown())) : std::nullopt;
+                                 },
+                                 [shown] { return shown().drive; },
+                                 [this, shown](std::size_t place, shop::Counts counts, std::string what) {
+                                     auto changed = shown();
+                                     static_cast<shop::Counts&>(changed.places[place]) = counts;
+                                     return desk().edit(ring(), std::move(changed), "Carousel: " + what);
+                                 },
+                                 [this, shown](shop::RackDrive drive, std::string what) {
+                                     auto changed = shown();
+                                     changed.drive = drive;
+                                     return desk().edit(ring(), std::move(changed), "Carousel: " + what);
+                                 }});
+    connect(m_ring_proving, &ProvingView::chose, this, &ChangerStation::refresh);
+    page->addWidget(m_ring_proving);
+}
+
+void ChangerStation::showCarouselProve() { m_ring_proving->refresh(); }
 
 } // namespace steady::app

@@ -5,7 +5,9 @@
 #include "app/changer/CarouselDrive.h"
 #include "app/changer/CarouselView.h"
 #include "app/changer/HistoryView.h"
+#include "app/changer/ProvingView.h"
 #include "app/changer/RecoverView.h"
+#include "app/changer/SetOutView.h"
 #include "app/changer/TeachSheet.h"
 #include "core/base/Words.h"
 #include "core/changer/Clearances.h"
@@ -35,6 +37,7 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     connect(m_add, &QPushButton::clicked, this, &ChangerStation::addRack);
     entry()->addWidget(m_add);
     addSection(u"rack"_s, u"Rack"_s, &ChangerStation::buildRack, &ChangerStation::showRack);
+    addSection(u"setout"_s, u"Set out"_s, &ChangerStation::buildSetOut, &ChangerStation::showSetOut);
     addSection(u"teach"_s, u"Teach"_s, &ChangerStation::buildTeach, &ChangerStation::showTeach);
     addSection(u"pockets"_s, u"Pockets"_s, &ChangerStation::buildPockets, &ChangerStation::showPockets);
     addSection(u"table"_s, u"What hangs"_s, &ChangerStation::buildTable, &ChangerStation::showTable);
@@ -43,8 +46,10 @@ ChangerStation::ChangerStation(Desk& desk, StationName called, QWidget* parent)
     addSection(u"recover"_s, u"Recover"_s, &ChangerStation::buildRecover, &ChangerStation::showRecover);
     addSection(u"history"_s, u"History"_s, &ChangerStation::buildHistory, &ChangerStation::showHistory);
     addSection(u"carousel"_s, u"Carousel"_s, &ChangerStation::buildCarousel, &ChangerStation::showCarousel);
-    addSection(u"ring_change"_s, u"Carousel, change"_s, &ChangerStation::buildCarouselDrive,
+    addSection(u"ring_change"_s, u"Its change"_s, &ChangerStation::buildCarouselDrive,
                &ChangerStation::showCarouselDrive);
+    addSection(u"ring_prove"_s, u"Its proof"_s, &ChangerStation::buildCarouselProve,
+               &ChangerStation::showCarouselProve);
     entry()->addWidget(m_sections);
     entry()->addStretch();
     m_picture = new Picture(desk.look(), u"changer.picture"_s, u"Rack from above; off the line, magnified"_s);
@@ -114,11 +119,13 @@ void ChangerStation::showZones() {
     m_steps->setVisible(m_rack && section == u"prove"_s);
     bool const changing = section == u"change"_s, recovering = section == u"recover"_s;
     bool const turning = section == u"carousel"_s, looking_back = section == u"history"_s;
-    bool const driven = section == u"ring_change"_s, of_ring = recovering && m_recover && m_recover->ofCarousel();
+    bool const driven = section == u"ring_change"_s || section == u"ring_prove"_s,
+               of_ring = recovering && m_recover && m_recover->ofCarousel();
     m_picture->setVisible(!turning && !driven && !of_ring);
     m_ring->setVisible(turning);
     if (turning && m_carousel) m_carousel->paint(*m_ring);
-    m_list_of_steps->setVisible(turning || driven || of_ring || (m_rack && (changing || recovering || looking_back)));
+    m_list_of_steps->setVisible(turning || driven || of_ring ||
+                                (m_rack && (changing || recovering || looking_back || section == u"setout"_s)));
     if (m_list_of_steps->isVisibleTo(this)) {
         QSignalBlocker const quiet(m_list_of_steps);
         m_list_of_steps->show(listed());
@@ -134,6 +141,8 @@ std::vector<Row> ChangerStation::listed() const {
     auto const section = m_sections->current();
     if (section == u"carousel"_s && m_carousel) return m_carousel->rows();
     if (section == u"ring_change"_s && m_drive) return m_drive->rows();
+    if (section == u"setout"_s && m_set_out) return m_set_out->rows();
+    if (section == u"ring_prove"_s && m_ring_proving) return m_ring_proving->rows();
     if (section == u"history"_s && m_history) return m_history->rows();
     if (section == u"change"_s) return rowsOf(changeSteps());
     return section == u"recover"_s ? recoveryRows() : std::vector<Row>{};
@@ -259,6 +268,8 @@ void ChangerStation::judge() {
         if (m_carousel) said = m_carousel->judged();
     } else if (m_sections->current() == u"ring_change"_s) {
         if (m_drive) said = m_drive->judged();
+    } else if (m_sections->current() == u"ring_prove"_s) {
+        if (m_ring_proving) said = m_ring_proving->judged();
     } else if (m_sections->current() == u"recover"_s && m_recover && m_recover->ofCarousel()) {
         said = judgedRecovery();
     } else if (!m_rack) {
@@ -268,6 +279,8 @@ void ChangerStation::judge() {
                             ? "Add one with its pockets; then it is mounted, taught, and laid on a line."
                             : "Type the travel of the machine first (Machine): what is taught are its coordinates.",
                         {}});
+    } else if (m_sections->current() == u"setout"_s) {
+        if (m_set_out) said = m_set_out->judged();
     } else if (m_sections->current() == u"table"_s) {
         said = judgedTableText();
         for (auto& each : judgedTable()) said.push_back(std::move(each));
@@ -278,7 +291,7 @@ void ChangerStation::judge() {
     } else if (m_sections->current() == u"recover"_s) {
         said = judgedRecovery();
     } else if (m_sections->current() == u"prove"_s) {
-        said = changer::judgeProving(rack());
+        if (m_proving) said = m_proving->judged();
         // What must be put right before anything is called.
         auto wrong = changer::judgeRack(state(), rack(), desk().units());
         for (auto const& more :

@@ -6,7 +6,6 @@
 #include "app/shell/FormStation.h"
 #include "app/widgets/Picture.h"
 #include "app/widgets/Rows.h"
-#include "core/changer/Proving.h"
 #include "core/changer/Rack.h"
 #include "core/changer/TableText.h"
 #include "core/macros/ChangeSteps.h"
@@ -19,7 +18,9 @@ namespace steady::app {
 class CarouselView;
 class CarouselDrive;
 class HistoryView;
+class ProvingView;
 class RecoverView;
+class SetOutView;
 class TeachSheet;
 
 class ChangerStation : public FormStation {
@@ -31,6 +32,7 @@ public:
 
 private:
     void buildRack(QVBoxLayout* page);
+    void buildSetOut(QVBoxLayout* page);
     void buildTeach(QVBoxLayout* page);
     void buildPockets(QVBoxLayout* page);
     void buildTable(QVBoxLayout* page);
@@ -39,9 +41,11 @@ private:
     void buildRecover(QVBoxLayout* page);
     void buildCarousel(QVBoxLayout* page);
     void buildCarouselDrive(QVBoxLayout* page);
+    void buildCarouselProve(QVBoxLayout* page);
     void buildHistory(QVBoxLayout* page);
     void buildTableText(QVBoxLayout* page);
     void showRack();
+    void showSetOut();
     void showTeach();
     void showPockets();
     void showTable();
@@ -50,6 +54,8 @@ private:
     void showRecover();
     void showCarousel();
     void showCarouselDrive();
+    void showCarouselProve();
+    Id<shop::Carousel> ring() const;
     void showHistory();
     Result<std::vector<macros::ChangeStep>> changeSteps() const;
     std::vector<Row> recoveryRows() const;
@@ -62,7 +68,6 @@ private:
     Result<std::map<int, Id<shop::Assembly>>> toolsByNumber() const;
     void keepChange();
     void takeInSpindle(shop::ZeroSetup& setup, Id<shop::Assembly> tool) const;
-    void saveSequence();
     void savePositions();
     void showZones();
     void fillLists();
@@ -110,8 +115,10 @@ private:
     QPlainTextEdit* m_table_text = nullptr;
     Field* m_table_pattern = nullptr;
     QPushButton *m_take_table = nullptr, *m_save_table = nullptr, *m_cutter = nullptr;
-    RowsView *m_counts = nullptr, *m_steps, *m_list_of_steps;
-    QPushButton *m_save_steps = nullptr, *m_save_positions = nullptr, *m_done = nullptr;
+    SetOutView* m_set_out = nullptr;
+    ProvingView *m_proving = nullptr, *m_ring_proving = nullptr;
+    RowsView *m_steps, *m_list_of_steps;
+    QPushButton *m_save_positions = nullptr, *m_done = nullptr;
     Picture *m_picture, *m_ring;
     TeachSheet* m_sheet;
 };

@@ -88,19 +88,41 @@ Result<std::vector<ProvingStep>> provingSequence(std::vector<bool> full, int spi
     return std::move(way.steps);
 }
 
-Result<std::vector<ProvingStep>> provingOf(shop::ToolRack const& rack, Id<shop::Assembly> in_spindle) {
-    std::vector<bool> full;
-    int home = -1;
+Proved provedOf(shop::ToolRack const& rack) {
+    Proved made{rack.name, {}};
     for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
         auto const& pocket = rack.pockets[i];
-        if (pocket.seen == shop::Seen::Unknown)
-            return fail(Code::Missing, {"rack"}, fmt::format("What hangs in pocket {}", rack.number(i)),
-                        "Look, and say so at What hangs.");
-        full.push_back(static_cast<bool>(pocket.tool));
-        if (!pocket.tool && home < 0) home = static_cast<int>(i);
+        made.places.push_back({rack.number(i), pocket.tool, pocket.seen, pocket});
     }
-    bool const hangs = std::any_of(rack.pockets.begin(), rack.pockets.end(),
-                                   [&](shop::Pocket const& each) { return in_spindle && each.tool == in_spindle; });
+    return made;
+}
+
+Proved provedOf(shop::Carousel const& carousel) {
+    Proved made{carousel.name, {}, true, carousel.arm};
+    for (std::size_t i = 0; i < carousel.places.size(); ++i) {
+        auto const& place = carousel.places[i];
+        made.places.push_back({static_cast<int>(i) + 1, place.tool, place.seen, place});
+    }
+    return made;
+}
+
+Result<std::vector<ProvingStep>> provingOf(Proved const& proved, Id<shop::Assembly> in_spindle) {
+    if (proved.arm)
+        return fail(Code::CallRefused, {"carousel"},
+                    "an arm puts the old tool where the new one was: no list of calls is the shortest for long.",
+                    "Call each pocket once, and read the table against what hangs after each.");
+    std::vector<bool> full;
+    int home = -1;
+    bool hangs = false;
+    for (std::size_t i = 0; i < proved.places.size(); ++i) {
+        auto const& place = proved.places[i];
+        if (place.seen == shop::Seen::Unknown)
+            return fail(Code::Missing, {"rack"}, fmt::format("What hangs in pocket {}", place.number),
+                        proved.turns ? "Look, and say so at Changer, Carousel." : "Look, and say so at What hangs.");
+        full.push_back(static_cast<bool>(place.tool));
+        hangs = hangs || (in_spindle && place.tool == in_spindle);
+        if (!place.tool && home < 0) home = static_cast<int>(i);
+    }
     return provingSequence(std::move(full), in_spindle && !hangs ? home : -1);
 }
 
@@ -112,13 +134,13 @@ Counted counted(int trials, int failures) {
 
 } // namespace
 
-Counted countedOf(shop::Pocket const& pocket) { return counted(pocket.picks + pocket.drops, pocket.failed); }
+Counted countedOf(shop::Counts const& counts) { return counted(counts.picks + counts.drops, counts.failed); }
 
-Counted countedOf(shop::ToolRack const& rack) {
+Counted countedOf(Proved const& proved) {
     int trials = 0, failures = 0;
-    for (auto const& pocket : rack.pockets) {
-        trials += pocket.picks + pocket.drops;
-        failures += pocket.failed;
+    for (auto const& place : proved.places) {
+        trials += place.counts.picks + place.counts.drops;
+        failures += place.counts.failed;
     }
     return counted(trials, failures);
 }

@@ -1,10 +1,11 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// Proving a rack: the fewest calls that pick from every pocket and put back into it, what must hang where after each,
-// and what the changes counted so far show.
+// Proving a rack or a carousel: the fewest calls that pick from every pocket and put back into it, what must hang where
+// after each, and what the changes counted so far show.
 
 #include "core/base/Result.h"
+#include "core/shop/kinds/Carousel.h"
 #include "core/shop/kinds/ToolRack.h"
 #include "core/zeroing/Judgement.h"
 
@@ -26,16 +27,33 @@ struct ProvingStep {
 /// of the spindle's holder is full.
 Result<std::vector<ProvingStep>> provingSequence(std::vector<bool> full, int spindle);
 
-/// What the book knows of the rack as a start. Error: Missing, when nobody has seen what hangs in a pocket.
-Result<std::vector<ProvingStep>> provingOf(shop::ToolRack const& rack, Id<shop::Assembly> in_spindle);
+/// What is proved, pocket by pocket.
+struct Proved {
+    struct Place {
+        int number = 0;
+        Id<shop::Assembly> tool;
+        shop::Seen seen = shop::Seen::Unknown;
+        shop::Counts counts;
+    };
+    std::string name;
+    std::vector<Place> places;
+    bool turns = false; ///< a carousel
+    bool arm = false;   ///< which an arm serves: it puts the old tool where the new one was
+};
+Proved provedOf(shop::ToolRack const& rack);
+Proved provedOf(shop::Carousel const& carousel);
+
+/// What the book knows as a start. Error: Missing, when nobody has seen what hangs in a pocket; CallRefused, for an
+/// arm: its tools change their pockets.
+Result<std::vector<ProvingStep>> provingOf(Proved const& proved, Id<shop::Assembly> in_spindle);
 
 /// “Call pocket 3.” or “By hand: the holder of pocket 1 into pocket 4.”, and what must be seen afterwards.
-std::string stepWords(ProvingStep const& step, shop::ToolRack const& rack);
-std::string expectedWords(ProvingStep const& step, shop::ToolRack const& rack);
+std::string stepWords(ProvingStep const& step, Proved const& proved);
+std::string expectedWords(ProvingStep const& step, Proved const& proved);
 /// From far above and without tools to cutters: in this order, each with all calls.
-std::vector<std::string> provingStages();
+std::vector<std::string> provingStages(Proved const& proved);
 /// The changes that were counted, as sentences.
-std::vector<zeroing::Judgement> judgeProving(shop::ToolRack const& rack);
+std::vector<zeroing::Judgement> judgeProving(Proved const& proved);
 
 /// What was counted of picks and drops, of one pocket or of all.
 struct Counted {
@@ -43,7 +61,9 @@ struct Counted {
     double at_least = 0; ///< rate of success, with 95 % confidence
 };
 inline constexpr double counted_confidence = 0.95;
-Counted countedOf(shop::Pocket const& pocket);
-Counted countedOf(shop::ToolRack const& rack);
+Counted countedOf(shop::Counts const& counts);
+Counted countedOf(Proved const& proved);
+/// Where the control counts for that pocket, from 0: “#612 counts what is put in, #613 what is taken”; empty: nowhere.
+std::string countersOf(shop::RackDrive const& drive, std::size_t pocket);
 
 } // namespace steady::changer

@@ -2,9 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What is said of a rack.
 #include "core/changer/Clearances.h"
-#include "core/changer/Proving.h"
 #include "core/changer/Rack.h"
-#include "core/statistics/Success.h"
 
 #include <fmt/format.h>
 
@@ -188,70 +186,6 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                      {}});
                 break;
             }
-    }
-    return said;
-}
-
-std::string stepWords(ProvingStep const& step, shop::ToolRack const& rack) {
-    if (step.slid_from)
-        return fmt::format("By hand, the machine stopped: the holder of pocket {} into pocket {}.",
-                           rack.first_number + *step.slid_from, rack.first_number + step.pocket);
-    if (step.pocket < 0) return "Call tool 0: the spindle is emptied.";
-    return fmt::format("Call the tool of pocket {}.", rack.first_number + step.pocket);
-}
-
-std::string expectedWords(ProvingStep const& step, shop::ToolRack const& rack) {
-    std::string empty;
-    for (std::size_t i = 0; i < step.full.size(); ++i)
-        if (!step.full[i]) empty += fmt::format("{}{}", empty.empty() ? "" : ", ", rack.number(i));
-    return fmt::format("In the spindle: {}. Empty pockets: {}.",
-                       step.spindle < 0 ? std::string("nothing")
-                                        : fmt::format("the holder of pocket {}", rack.first_number + step.spindle),
-                       empty.empty() ? "none" : empty);
-}
-
-std::vector<std::string> provingStages() {
-    return {
-        "Lifted: all Z of the rack 50 mm higher, nothing in spindle and forks. Every move is watched over the forks.",
-        "Dry: at the true heights, without holders, air on. The spindle comes down into each fork's middle.",
-        "Empty holders: single block, lowest override, hand at the stop at each clamp and each way out of a fork.",
-        "Cutters: the same calls, the short and narrow ones first."};
-}
-
-std::vector<zeroing::Judgement> judgeProving(shop::ToolRack const& rack) {
-    auto const all = countedOf(rack);
-    std::vector<zeroing::Judgement> said;
-    constexpr double wanted = 0.95;
-    auto const percent = [](double share) { return fmt::format("{:.1f} %", 100 * share); };
-    if (all.trials == 0) {
-        said.push_back({Severity::Note,
-                        "Nothing counted yet.",
-                        fmt::format("{} picks and drops without a failure show {} with 95 % confidence. They come with "
-                                    "the work: type them when it suits.",
-                                    statistics::trialsNeeded(wanted, counted_confidence, 0), percent(wanted)),
-                        {}});
-        return said;
-    }
-    said.push_back(
-        {all.failures > 0 ? Severity::Attention : Severity::Note,
-         fmt::format("At least {} of picks and drops go well, as far as it is known.", percent(all.at_least)),
-         fmt::format("{} counted, {} failed, with 95 % confidence.{}", all.trials, all.failures,
-                     all.at_least < wanted
-                         ? fmt::format(" {} in all with no further failure would show {}.",
-                                       statistics::trialsNeeded(wanted, counted_confidence, all.failures),
-                                       percent(wanted))
-                         : std::string()),
-         {}});
-    for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
-        auto const each = countedOf(rack.pockets[i]);
-        if (each.failures > 0)
-            said.push_back({Severity::Attention,
-                            fmt::format("Pocket {}: {} of {} failed.", rack.number(i), each.failures, each.trials),
-                            "A change that somebody helped is a failure. Look at it before it is called again; taught "
-                            "anew it is counted anew.",
-                            {}});
-        if (each.trials == 0)
-            said.push_back({Severity::Note, fmt::format("Pocket {} was not used yet.", rack.number(i)), "", {}});
     }
     return said;
 }

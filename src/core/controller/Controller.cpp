@@ -41,6 +41,8 @@ Controller::Controller(Executable const& executable, Memory& memory, MachinePort
         m_memory.parameters[static_cast<std::size_t>(*homed)] = machine.homed() ? 1 : 0;
     bindNames();
     m_shows_state = variables().at(Shows::MachinePosition) || variables().at(Shows::Inputs) || !m_told.empty();
+    m_unseen = !m_shows_state && !executable.dialect.reads_ahead;
+    m_most_steps = step_limit + static_cast<int>(executable.program.blocks.size());
 }
 
 /// Global names live on between programs; the others begin without a value.
@@ -82,9 +84,41 @@ void Controller::halt(Outcome outcome, std::string text) {
 
 bool Controller::step(Record* record) {
     if (m_ended) return false;
-    bool const going = m_executable.dialect.reads_ahead ? ahead(record) : next(record);
+    bool const going = !record && m_unseen ? unseen() : m_executable.dialect.reads_ahead ? ahead(record) : next(record);
     if (!going) keepNames();
     return going;
+}
+
+int Controller::steps(int most) {
+    int done = 0;
+    while (done < most) {
+        ++done;
+        if (m_ended) break;
+        bool const going = m_unseen ? unseen() : step(nullptr);
+        if (going) continue;
+        if (m_unseen) keepNames();
+        break;
+    }
+    return done;
+}
+
+/// Nobody looks, and no variable tells of the machine: as next(), by what the block comes to.
+bool Controller::unseen() {
+    auto const at = static_cast<std::size_t>(m_next);
+    if (at >= m_executable.shapes.size() || m_steps >= m_most_steps) return next(nullptr);
+    auto const shape = m_executable.shapes[at];
+    if (shape == Shape::Other) return next(nullptr);
+    ++m_steps;
+    m_block = m_next;
+    m_line = ++m_next; // one block a line
+    if (shape == Shape::Silent) return true;
+    auto const& program = m_executable.program;
+    auto done = shape == Shape::Constant
+                    ? execute(m_executable.constants[static_cast<std::size_t>(m_executable.constant_of[at])], nullptr)
+                : shape == Shape::Setting ? settings(program.blocks[at], nullptr)
+                                          : flow(program.blocks[at], nullptr);
+    if (done) return !m_ended;
+    return finish(std::move(done), nullptr);
 }
 
 bool Controller::next(Record* record) {
@@ -95,8 +129,8 @@ bool Controller::next(Record* record) {
 
 /// What goes round is stopped.
 bool Controller::sayOverrun() {
-    if (++m_steps <= mostSteps()) return false;
-    halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(mostSteps()), ""}));
+    if (++m_steps <= m_most_steps) return false;
+    halt(Outcome::Runaway, sentence({Code::StepLimit, here(), std::to_string(m_most_steps), ""}));
     return true;
 }
 
@@ -108,12 +142,13 @@ void Controller::runOut() {
 }
 
 bool Controller::executeBlock(Record* record) {
+    auto const at = static_cast<std::size_t>(m_next);
     if (m_shows_state) {
         showPositions();
         showNames();
         showInputs();
     }
-    auto const& block = m_executable.program.blocks[m_next];
+    auto const& block = m_executable.program.blocks[at];
     m_block = m_next++;
     begin(block, record);
     if (block.end_mark && m_block > 0) {
@@ -167,6 +202,8 @@ bool Controller::finish(Done done, Record* record) {
 }
 
 Result<double> Controller::valueOf(gcode::Expr expr, int line) const {
+    if (expr.count == 1) // nearly always a number as it is written
+        if (auto const& op = m_executable.program.ops[expr.first]; op.kind == gcode::OpKind::Number) return op.number;
     auto const value = gcode::evaluate(m_executable.program, expr, values());
     if (!value) return Failure(gcode::located(value.error(), line));
     return *value;
@@ -251,23 +288,25 @@ std::string Controller::debugText(std::string_view text) const {
 
 Done Controller::stop(Decoded const& block, Record* record) {
     if (block.does(Group::Stop, Does::Pause)) {
-        auto shown = std::exchange(m_message, {});
         // Where comments are no messages, a stop shows that of its own line.
-        if (!m_executable.dialect.grammar.notes)
-            shown = m_executable.program.textOf(m_executable.program.blocks[m_block].comment);
-        pauseAt(shown, record);
+        if (m_executable.dialect.grammar.notes)
+            m_paused_at = m_message;
+        else
+            m_paused_at = m_executable.program.textOf(m_executable.program.blocks[m_block].comment);
+        m_message.clear();
+        pause(record);
     }
     if (block.does(Group::Stop, Does::End)) end(record);
     return {};
 }
 
-void Controller::pauseAt(std::string const& message, Record* record) {
+/// With the message that is shown by now.
+void Controller::pause(Record* record) {
     if (record) {
         record->kind = Record::Kind::Pause;
-        record->message = message;
+        record->message = m_paused_at;
     }
-    m_paused_at = message;
-    if (!m_machine.pause(message)) halt(Outcome::PausedForever, "Nobody resumed at: " + message);
+    if (!m_machine.pause(m_paused_at)) halt(Outcome::PausedForever, "Nobody resumed at: " + m_paused_at);
 }
 
 void Controller::end(Record* record) {

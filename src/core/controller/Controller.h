@@ -7,8 +7,6 @@
 #include "core/controller/Memory.h"
 #include "core/controller/Record.h"
 
-#include <deque>
-
 namespace steady::controller {
 
 inline constexpr int step_limit = 100'000; ///< lines of a run beyond those of the text
@@ -22,6 +20,9 @@ public:
 
     /// Executes one block. False once the program has ended; then outcome() holds.
     bool step(Record* record = nullptr);
+    /// As step() so many times, or until it has ended; how often.
+    int steps(int most);
+    bool ended() const { return m_ended; }
 
     Outcome outcome() const { return m_outcome; }
     int line() const { return m_line; }                      ///< of the block executed last
@@ -60,6 +61,7 @@ private:
     };
 
     bool next(Record* record);
+    bool unseen();
     bool ahead(Record* record);
     bool fromQueue(Record* record);
     bool executeBlock(Record* record);
@@ -75,7 +77,7 @@ private:
     Done settings(gcode::Block const& block, Record* record);
     void act(int number, double value, gcode::Block const& block, Record* record);
     void adopt(int number, double value);
-    void pauseAt(std::string const& message, Record* record);
+    void pause(Record* record);
     void showPositions();
     void showGroups();
     void showNames();
@@ -101,6 +103,7 @@ private:
 
     Done execute(Decoded const& block, Record* record);
     Done modes(Decoded const& block, Record* record);
+    Done seldomModes(Decoded const& block, Record* record);
     Done tool(Decoded const& block, Record* record);
     Done ports(Decoded const& block, Record* record);
     Result<std::string> readInput(Decoded const& block, CodeWord const& word, int port);
@@ -139,8 +142,6 @@ private:
         if (int const at = variables().at(what)) m_memory.parameters[static_cast<std::size_t>(at + axis)] = value;
     }
     Where here() const { return {"", m_line, 0}; }
-    /// A long job comes to its end; what goes round does not.
-    int mostSteps() const { return step_limit + static_cast<int>(m_executable.program.blocks.size()); }
 
     Executable const& m_executable;
     Memory& m_memory;
@@ -150,15 +151,18 @@ private:
     std::vector<std::pair<int, Tells>> m_told; ///< slots of names that the control fills itself
     std::vector<Call> m_calls;
     std::vector<Loop> m_loops; ///< REPEATs that are going on
-    std::deque<Queued> m_queue;
-    bool m_waiting = false; ///< the queue is worked off before anything else is read
+    std::vector<Queued> m_queue;
+    std::size_t m_queued_from = 0; ///< what is before has had its turn
+    bool m_waiting = false;        ///< the queue is worked off before anything else is read
     int m_next = 0;
     int m_block = 0;
     int m_line = 0;
     int m_steps = 0, m_passes = 0;
+    int m_most_steps = step_limit; ///< a long job comes to its end; what goes round does not
     std::array<int, 2> m_zeroed_sides{};
     int m_zeroed_offset = 0, m_measured_tool = 0;
     bool m_shows_state = false; ///< something tells of the machine at each line
+    bool m_unseen = false;      ///< nothing does, and nothing is read ahead
     bool m_ended = false;
     Outcome m_outcome = Outcome::Completed;
     std::string m_message, m_paused_at; ///< shown now; shown at the last pause

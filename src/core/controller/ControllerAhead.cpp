@@ -14,10 +14,11 @@ bool Controller::ahead(Record* record) {
     auto const& program = m_executable.program;
     auto const count = static_cast<int>(program.blocks.size());
     for (;;) {
-        if (m_waiting && !m_queue.empty()) return fromQueue(record);
+        bool const queued = m_queued_from < m_queue.size();
+        if (m_waiting && queued) return fromQueue(record);
         m_waiting = false;
         bool const over = m_next >= count || (program.blocks[static_cast<std::size_t>(m_next)].end_mark && m_next > 0);
-        if (over && !m_queue.empty()) {
+        if (over && queued) {
             m_waiting = true;
             continue;
         }
@@ -44,8 +45,11 @@ bool Controller::ahead(Record* record) {
 }
 
 bool Controller::fromQueue(Record* record) {
-    auto const [at, words] = m_queue.front();
-    m_queue.pop_front();
+    auto const [at, words] = m_queue[m_queued_from++];
+    if (m_queued_from == m_queue.size()) {
+        m_queue.clear();
+        m_queued_from = 0;
+    }
     m_block = at;
     auto const& block = m_executable.program.blocks[static_cast<std::size_t>(at)];
     begin(block, record);
@@ -106,7 +110,8 @@ void Controller::act(int number, double value, gcode::Block const& block, Record
         halt(Outcome::Alarm,
              block.comment.empty() ? fmt::format("Alarm {}.", plain) : std::string(program.textOf(block.comment)));
     } else if (acting.stop && number == acting.stop) {
-        pauseAt(std::string(program.textOf(block.comment)), record);
+        m_paused_at = program.textOf(block.comment);
+        pause(record);
     } else if (acting.inhibits && number == acting.inhibits) {
         m_memory.modes.override_locked = (static_cast<int>(std::lround(std::clamp(plain, 0.0, 7.0))) & 2) != 0;
     } else if (acting.outputs.hold(number)) {

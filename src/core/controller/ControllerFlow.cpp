@@ -54,7 +54,8 @@ Done Controller::branch(Record* record) {
             go_in = *value != 0;
         }
         if (go_in) break;
-        if (++m_steps > mostSteps()) return fail(Code::StepLimit, here(), std::to_string(mostSteps())); // it was a line
+        if (++m_steps > m_most_steps)
+            return fail(Code::StepLimit, here(), std::to_string(m_most_steps)); // it was a line
         at = m_executable.flow.next_branch[at];
     }
     m_next = at + 1;

@@ -18,7 +18,6 @@ constexpr double above_bottom_mm = 0.254; // to which it goes back fast between 
 
 /// What the codes of a line do not read is for the motion in force, or for nothing.
 Done Controller::wordsOfMotion(Decoded const& block) const {
-    if (!block.unread) return {};
     auto const* word = motionWord();
     for (char letter = 'A'; letter <= 'Z'; ++letter)
         if ((block.unread & (1u << (letter - 'A'))) && (!word || !word->reads(letter)))

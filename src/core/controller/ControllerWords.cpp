@@ -69,9 +69,10 @@ Done Controller::execute(Decoded const& block, Record* record) {
     if (block.onlyMoves()) return motion(block, record);
     if (auto done = modes(block, record); !done) return done;
     if (m_ended) return {};
-    if (auto done = offsets(block, record); !done) return done;
+    if (block.alone)
+        if (auto done = offsets(block, record); !done) return done;
     if (auto done = motion(block, record); !done) return done;
-    return stop(block, record);
+    return block.in(Group::Stop) ? stop(block, record) : Done();
 }
 
 Result<int> Controller::toolNumber(double value) const {
@@ -105,8 +106,22 @@ Done Controller::modes(Decoded const& block, Record* record) {
     if (block.in(Group::Override)) modes.override_locked = block.does(Group::Override, Does::LockOverride);
     // RS274/NGC reads F before the units of the same line take effect.
     if (block.has('F')) modes.feed_mm_min = block.value('F') * unit_mm();
-    if (auto done = tool(block, record); !done || m_ended) return done;
-    if (auto done = ports(block, record); !done) return done;
+    constexpr auto often = 1u << static_cast<unsigned>(Group::Override) | 1u << static_cast<unsigned>(Group::Motion) |
+                           1u << static_cast<unsigned>(Group::Distance) | 1u << static_cast<unsigned>(Group::Stop);
+    if (block.alone || block.groups & ~often || block.has('T'))
+        if (auto done = seldomModes(block, record); !done || m_ended) return done;
+    if (block.in(Group::Distance)) modes.absolute = block.does(Group::Distance, Does::Absolute);
+    if (block.has('F') || block.in(Group::Units)) show(Shows::Feed, modes.feed_mm_min / unit_mm());
+    return {};
+}
+
+/// Those between the feed and the distance mode.
+Done Controller::seldomModes(Decoded const& block, Record* record) {
+    auto& modes = m_memory.modes;
+    if (block.has('T') || block.in(Group::Tool))
+        if (auto done = tool(block, record); !done || m_ended) return done;
+    if (block.in(Group::Ports))
+        if (auto done = ports(block, record); !done) return done;
     if (auto const* spindle = block.in(Group::Spindle)) {
         bool const on = spindle->does == Does::SpindleOn;
         m_machine.spindle(on);
@@ -116,14 +131,13 @@ Done Controller::modes(Decoded const& block, Record* record) {
         if (auto done = dwell(block, record); !done) return done;
     if (block.in(Group::Units))
         modes.units = block.does(Group::Units, Does::Inches) ? UnitSystem::Inch : UnitSystem::Metric;
-    if (auto done = lengthOffset(block, record); !done) return done;
+    if (block.in(Group::Length))
+        if (auto done = lengthOffset(block, record); !done) return done;
     if (auto const* offset = block.in(Group::WorkOffset)) modes.work_offset = offset->number;
     if (auto const* plane = block.in(Group::Plane)) modes.plane = plane->number;
     if (block.in(Group::ArcCentre)) modes.centre_absolute = block.does(Group::ArcCentre, Does::CentreAbsolute);
     if (block.in(Group::Return)) modes.back_to_start = block.does(Group::Return, Does::BackToStart);
-    if (block.in(Group::Distance)) modes.absolute = block.does(Group::Distance, Does::Absolute);
-    show(Shows::WorkOffsetInUse, modes.work_offset);
-    show(Shows::Feed, modes.feed_mm_min / unit_mm());
+    if (block.in(Group::WorkOffset)) show(Shows::WorkOffsetInUse, modes.work_offset);
     return {};
 }
 
@@ -201,7 +215,6 @@ Result<std::string> Controller::readInput(Decoded const& block, CodeWord const& 
 
 Done Controller::ports(Decoded const& block, Record* record) {
     auto const* word = block.in(Group::Ports);
-    if (!word) return {};
     bool const on = word->does == Does::OutputOn, read = word->does == Does::ReadInput;
     if (!block.has('P')) return fail(Code::MissingWord, here(), nameOf(*word), "P, the port");
     int const port = static_cast<int>(std::lround(block.value('P')));
@@ -227,7 +240,6 @@ Done Controller::ports(Decoded const& block, Record* record) {
 /// The table's length, the one on its line, or none.
 Done Controller::lengthOffset(Decoded const& block, Record* record) {
     auto const* word = block.in(Group::Length);
-    if (!word) return {};
     double length = 0;
     if (word->does == Does::LengthOfTable) {
         int number = m_memory.tool;
@@ -315,7 +327,6 @@ Done Controller::setData(Decoded const& block, Record* record) {
 
 /// Names the present point, forgets that, sets it aside, or takes up again what the variables keep.
 Done Controller::shift(Decoded const& block, Record* record) {
-    if (!block.alone) return {};
     switch (block.alone->does) {
     case Does::Shift: {
         auto const at = m_machine.position();
@@ -387,8 +398,10 @@ Done Controller::motion(Decoded const& block, Record* record) {
         if (motionOf(word->does) != modes.motion) m_hole = {}; // what a cycle keeps ends with it
         modes.motion = motionOf(word->does);
     }
-    showGroups();
-    if (auto done = wordsOfMotion(block); !done) return done;
+    if (!variables().groups.empty()) showGroups();
+    if (block.unread)
+        if (auto done = wordsOfMotion(block); !done) return done;
+    if (!block.hasAxis() && !block.alone) return {};
     if (block.aloneDoes(Does::Skip)) {
         if (modes.feed_mm_min <= 0) return fail(Code::NoFeed, here());
         return probe(target(block, false), Motion::ProbeQuietly, record);
@@ -415,7 +428,8 @@ Done Controller::motion(Decoded const& block, Record* record) {
 Done Controller::probe(Vec3 const& target_mm, Motion motion, Record* record) {
     auto const from = m_machine.position();
     bool const away = goesAway(motion);
-    double const length_mm = std::hypot(target_mm[0] - from[0], target_mm[1] - from[1], target_mm[2] - from[2]);
+    double const by[] = {target_mm[0] - from[0], target_mm[1] - from[1], target_mm[2] - from[2]};
+    double const length_mm = std::sqrt(by[0] * by[0] + by[1] * by[1] + by[2] * by[2]);
     double const least_mm = m_executable.dialect.shortest_probe_mm;
     if (length_mm < least_mm)
         return fail(Code::TooNearToProbe, here(), fmt::format("{:.3f}", length_mm), fmt::format("{:.3f}", least_mm));

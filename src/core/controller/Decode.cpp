@@ -32,13 +32,19 @@ struct Decoder {
         auto const* known = dialect.find(name, tenths);
         if (!known)
             return fail(name == 'G' ? Code::UnknownG : Code::UnknownM, where(column), fmt::format("{}{}", name, value));
-        auto*& place = known->group == Group::Alone ? out.alone : out.words[static_cast<std::size_t>(known->group)];
+        auto const* place = known->group == Group::Alone ? out.alone : out.in(known->group);
         if (name == 'M' && ++m_words > dialect.max_m_words)
             return fail(Code::TooManyM, where(column), std::to_string(m_words), std::to_string(dialect.max_m_words));
         if (place) // RS274/NGC: of those that are alone, too, one a line
             return fail(Code::ModalConflict, where(column), fmt::format("{} and {}", nameOf(*place), nameOf(*known)));
-        place = known;
-        if (known->group != Group::Alone) out.groups |= 1u << static_cast<unsigned>(known->group);
+        if (known->group == Group::Alone) {
+            out.alone = known;
+        } else {
+            auto const at = static_cast<std::size_t>(known->group);
+            out.words = dialect.words.data();
+            out.word[at] = static_cast<std::uint8_t>(known - out.words);
+            out.groups |= 1u << at;
+        }
         for (char const* each = known->letters; *each; ++each) read |= 1u << (*each - 'A');
         return {};
     }

@@ -12,17 +12,22 @@
 namespace steady::controller {
 
 struct Decoded {
-    std::array<double, 26> values{};                  ///< by letter
-    std::uint32_t present = 0;                        ///< bit per letter, without G and M
-    std::array<CodeWord const*, group_count> words{}; ///< by modal group; none: null
-    std::uint32_t groups = 0;                         ///< bit per modal group that has a word
-    CodeWord const* alone = nullptr;                  ///< a word that belongs to no modal group
-    std::uint32_t unread = 0;                         ///< bit per letter that no code of the line reads
-    std::uint32_t pointless = 0;                      ///< bit per letter of a written number without a point
+    // What every line is asked comes first and close together: a run goes through hundreds of them.
+    CodeWord const* words = nullptr;              ///< of the dialect
+    CodeWord const* alone = nullptr;              ///< a word that belongs to no modal group
+    std::uint32_t present = 0;                    ///< bit per letter, without G and M
+    std::uint32_t groups = 0;                     ///< bit per modal group that has a word
+    std::array<std::uint8_t, group_count> word{}; ///< by modal group, where its bit is set: which of `words`
+    std::uint32_t unread = 0;                     ///< bit per letter that no code of the line reads
+    std::uint32_t pointless = 0;                  ///< bit per letter of a written number without a point
+    std::array<double, 26> values{};              ///< by letter
 
     bool has(char letter) const { return present & (1u << (letter - 'A')); }
     double value(char letter) const { return values[letter - 'A']; }
-    CodeWord const* in(Group group) const { return words[static_cast<std::size_t>(group)]; }
+    CodeWord const* in(Group group) const {
+        auto const at = static_cast<std::size_t>(group);
+        return groups >> at & 1 ? words + word[at] : nullptr;
+    }
     /// Nothing but a motion, and where it goes.
     bool onlyMoves() const {
         constexpr auto further = 1u << ('F' - 'A') | 1u << ('T' - 'A');
@@ -32,8 +37,8 @@ struct Decoded {
     bool does(Group group, Does what) const { return in(group) && in(group)->does == what; }
     bool aloneDoes(Does what) const { return alone && alone->does == what; }
     bool waits() const {
-        for (auto const* word : words)
-            if (word && word->waits) return true;
+        for (std::size_t i = 0; i < group_count; ++i)
+            if (auto const* each = in(static_cast<Group>(i)); each && each->waits) return true;
         return alone && alone->waits;
     }
     bool hasAxis() const { return has('X') || has('Y') || has('Z'); }

@@ -3,6 +3,7 @@
 #include "core/controller/Dialect.h"
 
 #include <algorithm>
+#include <cassert>
 #include <fmt/format.h>
 
 namespace steady::controller {
@@ -13,6 +14,7 @@ std::string nameOf(CodeWord const& code) {
 }
 
 void Dialect::finish() {
+    assert(words.size() <= 256);
     m_of_g.clear();
     m_of_m.clear();
     for (std::size_t i = 0; i < words.size(); ++i) {

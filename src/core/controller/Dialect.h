@@ -21,7 +21,7 @@ struct Dialect {
     std::string id;   ///< as the book stores it
     std::string name; ///< as people read it
     gcode::Grammar grammar;
-    std::span<CodeWord const> words;
+    std::span<CodeWord const> words; ///< 256 at most
     std::span<DataForm const> data_forms;
     Variables variables;
     ClosedAtStart closed_at_start = ClosedAtStart::Error;

@@ -32,6 +32,20 @@ private:
     std::set<std::string> m_said;
 };
 
+bool saysNothing(gcode::Block const& block) {
+    return block.words.empty() && block.settings.empty() && block.flow == gcode::Flow::None && !block.end_mark;
+}
+
+/// `constant`: its words were decoded.
+Shape shapeOf(gcode::Block const& block, bool constant) {
+    using Shows = gcode::Block::Shows;
+    if (saysNothing(block) && block.shows == Shows::Nothing) return Shape::Silent;
+    if (block.end_mark || block.shows != Shows::Nothing) return Shape::Other;
+    if (block.flow != gcode::Flow::None) return Shape::Flow;
+    if (block.words.empty()) return Shape::Setting;
+    return constant && block.settings.empty() ? Shape::Constant : Shape::Other;
+}
+
 } // namespace
 
 std::string endsOf(Dialect const& dialect) {
@@ -44,10 +58,7 @@ std::string endsOf(Dialect const& dialect) {
 std::optional<Error> cutShort(Executable const& executable) {
     auto const& program = executable.program;
     auto last = program.blocks.rbegin();
-    auto const says_nothing = [](gcode::Block const& block) {
-        return block.words.empty() && block.settings.empty() && block.flow == gcode::Flow::None && !block.end_mark;
-    };
-    while (last != program.blocks.rend() && says_nothing(*last)) ++last;
+    while (last != program.blocks.rend() && saysNothing(*last)) ++last;
     if (last == program.blocks.rend()) return Error{Code::CutShort, {"", 1, 0}, "there is nothing in it to run", {}};
     if (executable.last_end >= 0 || last->flow == gcode::Flow::EndSub) return std::nullopt;
     if (last->end_mark && last->line > 1) return std::nullopt;
@@ -87,6 +98,9 @@ Executable makeExecutable(std::string_view text, Dialect const& dialect) {
         made.constant_of[i] = static_cast<int>(made.constants.size());
         made.constants.push_back(*decoded);
     }
+    made.shapes.reserve(made.program.blocks.size());
+    for (std::size_t i = 0; i < made.program.blocks.size(); ++i)
+        made.shapes.push_back(shapeOf(made.program.blocks[i], made.constant_of[i] >= 0));
     std::stable_sort(made.findings.begin(), made.findings.end(),
                      [](Finding const& a, Finding const& b) { return a.where.line < b.where.line; });
     return made;

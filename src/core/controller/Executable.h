@@ -8,11 +8,21 @@
 
 namespace steady::controller {
 
+/// What running a block comes to.
+enum class Shape : std::uint8_t {
+    Silent,   ///< a comment, or nothing at all
+    Constant, ///< words whose values never change, and nothing else
+    Setting,  ///< variables are set, and nothing else
+    Flow,     ///< which line comes next
+    Other
+};
+
 struct Executable {
     gcode::Program program;
     Dialect dialect;
     FlowMap flow;
     std::vector<Decoded> constants; ///< the blocks whose values never change, decoded once
+    std::vector<Shape> shapes;      ///< by block
     std::vector<int> constant_of;   ///< by block: index into `constants`, −1: its values depend on parameters
     /// Block of the last end outside of branches, loops and subroutines: the end. Any other one is how a macro
     /// gives up. −1: the text has none.

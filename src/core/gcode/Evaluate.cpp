@@ -6,6 +6,7 @@
 #include <cmath>
 #include <fmt/format.h>
 #include <numbers>
+#include <optional>
 
 namespace steady::gcode {
 namespace {
@@ -30,41 +31,43 @@ Value bits(Op const& op, double a, double b) {
     return op.kind == OpKind::BitAnd ? x & y : op.kind == OpKind::BitOr ? x | y : x ^ y;
 }
 
-Value binary(Op const& op, double a, double b) {
-    if (op.kind != OpKind::Equal && op.kind != OpKind::NotEqual) a = plain(a), b = plain(b);
+/// What cannot fail; none: it is another operation.
+std::optional<double> easy(OpKind kind, double a, double b) {
+    if (kind == OpKind::Equal) return truth(a == b); // also of what has no value
+    if (kind == OpKind::NotEqual) return truth(a != b);
+    a = plain(a), b = plain(b);
+    switch (kind) {
+    case OpKind::Plus: return a + b;
+    case OpKind::Minus: return a - b;
+    case OpKind::Times: return a * b;
+    case OpKind::Greater: return truth(a > b);
+    case OpKind::GreaterEqual: return truth(a >= b);
+    case OpKind::Less: return truth(a < b);
+    case OpKind::LessEqual: return truth(a <= b);
+    case OpKind::And: return truth(a != 0 && b != 0);
+    case OpKind::Or: return truth(a != 0 || b != 0);
+    case OpKind::Xor: return truth((a != 0) != (b != 0));
+    case OpKind::Atan: return std::atan2(a, b) / degree;
+    default: return std::nullopt;
+    }
+}
+
+/// The others of two values.
+Value hard(Op const& op, double a, double b) {
     switch (op.kind) {
     case OpKind::Power:
         if (a < 0 && b != std::floor(b))
             return bad(op.column, "A negative number to a power that is not whole", "the power must be whole");
         return std::pow(a, b);
-    case OpKind::Times: return a * b;
-    case OpKind::Divide:
-        if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
-        return a / b;
-    case OpKind::Modulo: {
-        if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
-        double const rest = std::fmod(a, b);
-        return rest < 0 ? rest + std::abs(b) : rest;
-    }
-    case OpKind::Remainder:
-        if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
-        return std::fmod(a, b);
     case OpKind::BitAnd:
     case OpKind::BitOr:
     case OpKind::BitXor: return bits(op, a, b);
-    case OpKind::Plus: return a + b;
-    case OpKind::Minus: return a - b;
-    case OpKind::And: return truth(a != 0 && b != 0);
-    case OpKind::Or: return truth(a != 0 || b != 0);
-    case OpKind::Xor: return truth((a != 0) != (b != 0));
-    case OpKind::Equal: return truth(a == b);
-    case OpKind::NotEqual: return truth(a != b);
-    case OpKind::Greater: return truth(a > b);
-    case OpKind::GreaterEqual: return truth(a >= b);
-    case OpKind::Less: return truth(a < b);
-    case OpKind::LessEqual: return truth(a <= b);
-    default: return std::atan2(a, b) / degree;
+    default: break;
     }
+    if (b == 0) return tl::unexpected(EvalError{Code::DivisionByZero, op.column, "", ""});
+    if (op.kind == OpKind::Divide) return a / b;
+    double const rest = std::fmod(a, b);
+    return op.kind == OpKind::Modulo && rest < 0 ? rest + std::abs(b) : rest;
 }
 
 Value unary(Op const& op, double a) {
@@ -111,17 +114,25 @@ tl::expected<int, EvalError> parameterNumber(double value, int column, int last)
 tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Values const& values) {
     std::array<double, 128> stack; // a line has at most 256 characters, each operand at least two
     std::size_t depth = 0;
-    for (auto i = expr.first; i < expr.first + expr.count; ++i) {
-        Op const& op = program.ops[i];
+    auto const* const end = program.ops.data() + expr.first + expr.count;
+    auto const last = static_cast<int>(values.numbered.size()) - 1;
+    for (auto const* at = end - expr.count; at < end; ++at) {
+        Op const& op = *at;
         if (op.kind == OpKind::Number) {
-            stack[depth++] = op.number;
+            bool const names = at + 1 < end && at[1].kind == OpKind::Parameter && op.number >= 1 && op.number <= last;
+            int const number = names ? static_cast<int>(op.number) : 0;
+            if (names && number == op.number) { // #5063, nearly all of what a macro reads
+                stack[depth++] = values.numbered[static_cast<std::size_t>(number)];
+                ++at;
+            } else {
+                stack[depth++] = op.number;
+            }
         } else if (op.kind == OpKind::Parameter) {
             if (values.vacancy && plain(stack[depth - 1]) == 0) {
                 stack[depth - 1] = vacant; // #0
                 continue;
             }
-            auto const number =
-                parameterNumber(stack[depth - 1], op.column, static_cast<int>(values.numbered.size()) - 1);
+            auto const number = parameterNumber(stack[depth - 1], op.column, last);
             if (!number) return tl::unexpected(number.error());
             stack[depth - 1] = values.numbered[*number];
         } else if (op.kind == OpKind::Named || op.kind == OpKind::Exists) {
@@ -131,7 +142,12 @@ tl::expected<double, EvalError> evaluate(Program const& program, Expr expr, Valu
                 return tl::unexpected(EvalError{Code::NameUnset, op.column, program.names[slot].c_str(), ""});
             stack[depth++] = op.kind == OpKind::Exists ? truth(set) : values.named[slot];
         } else if (isBinary(op.kind)) {
-            auto const result = binary(op, stack[depth - 2], stack[depth - 1]);
+            double const a = stack[depth - 2], b = stack[depth - 1];
+            if (auto const value = easy(op.kind, a, b)) {
+                stack[--depth - 1] = *value;
+                continue;
+            }
+            auto const result = hard(op, plain(a), plain(b));
             if (!result) return result;
             stack[--depth - 1] = *result;
         } else {

@@ -7,6 +7,7 @@
 #include "core/gcode/Program.h"
 
 #include <map>
+#include <optional>
 
 namespace steady::gcode {
 

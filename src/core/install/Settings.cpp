@@ -3,9 +3,12 @@
 #include "core/install/Settings.h"
 
 #include "core/base/Decimal.h"
+#include "core/changer/Clearances.h"
+#include "core/changer/Rack.h"
 #include "core/install/Layout.h"
 #include "core/install/SignalTable.h"
 #include "core/quantity/Units.h"
+#include "core/shop/kinds/Carousel.h"
 #include "core/zeroing/PlateZero.h"
 #include "core/zeroing/Touch.h"
 
@@ -76,12 +79,55 @@ public:
         auto const& z = m_machine.axes[2];
         length("safe_z", "Safe Z, machine", m_machine.safeZ_mm(),
                fmt::format("upper soft limit {} − 1 mm", shown(z.high_mm)));
+        for (auto const& [id, rack] : m_book.all<shop::ToolRack>())
+            if (rack->machine == m_setup.place.machine && !rack->drive.release_output) changer(*rack);
+        for (auto const& [id, ring] : m_book.all<shop::Carousel>())
+            if (ring->machine == m_setup.place.machine && (ring->arm || !ring->drive.release_output)) changer(*ring);
         return std::move(m_rows);
     }
 
 private:
     bool metric() const { return m_machine.units == UnitSystem::Metric; }
     std::string shown(double mm) const { return lengthText(mm, m_machine.units); }
+
+    /// A rack that no macro of ours works: the control's own change has to know all this.
+    void changer(shop::ToolRack const& rack) {
+        auto const id = [&](std::string const& what) { return fmt::format("rack{}.{}", rack.first_number, what); };
+        auto const words = [&](std::string const& what) { return rack.name + ": " + what; };
+        count(id("pockets"), words("pockets"), rack.pockets.size());
+        auto const state = changer::rackState(m_book, m_setup, rack);
+        for (auto const& pocket : state.pockets) {
+            std::optional<double> const at_mm[] = {pocket.used_mm[0], pocket.used_mm[1], pocket.holder_z_mm};
+            for (std::size_t axis = 0; axis < 3; ++axis)
+                if (at_mm[axis])
+                    length(id(fmt::format("{}.{}", pocket.number, "xyz"[axis])),
+                           words(fmt::format("pocket {}, machine {}", pocket.number, "XYZ"[axis])), *at_mm[axis],
+                           axis == 2 ? fmt::format("seat {} in it: then not once more there", shown(*rack.seat_mm))
+                                     : std::string());
+        }
+        length(id("out"), words("way out of a fork"), changer::wayOut_mm(rack),
+               "half a flange, the depth of the fork, the gap");
+        length(id("approach"), words("approach above the seat"), changer::approach_mm(rack), {});
+        feed(id("feed"), words("feed at the fork"), rack.drive.fork_mm_min);
+        number(id("limit"), words("time limit of the clamp"), rack.drive.limit_s, "s", 1, {});
+    }
+    /// A carousel that the control's own change works, with an arm or without.
+    void changer(shop::Carousel const& ring) {
+        auto const words = [&](char const* what) { return ring.name + ": " + what; };
+        count("ring.pockets", words("pockets"), ring.places.size());
+        word("ring.table", words("where the old tool goes"),
+             ring.arm ? "into the pocket of the new one" : "back into its own pocket",
+             ring.arm ? "the arm exchanges both: the control keeps which tool is where" : "");
+        word("ring.way", words("turns"), ring.short_way ? "the short way" : "always with the numbers", {});
+        number("ring.place", words("time for a place"), ring.place_s, "s", 2, {});
+        std::optional<double> const at_mm[] = {ring.x_mm, ring.y_mm, ring.seat_z_mm};
+        for (std::size_t axis = 0; axis < 3; ++axis)
+            if (at_mm[axis])
+                length(fmt::format("ring.{}", "xyz"[axis]),
+                       words("tools are changed at") + fmt::format(" machine {}", "XYZ"[axis]), *at_mm[axis], {});
+        number("ring.limit", words("time limit of its ways"), ring.ring.limit_s, "s", 1, {});
+        number("ring.clamp_limit", words("time limit of the clamp"), ring.drive.limit_s, "s", 1, {});
+    }
 
     void device(auto const& of, zeroing::ProbingFeeds const& feeds) {
         word("enable", "Probing input", "on", {});
@@ -105,16 +151,28 @@ private:
                std::max(of.practice.dwell_s.value_or(0.2), 3 * m_machine.debounce_s), "s", 2,
                "three debounces at least");
     }
-    void length(char const* id, char const* words, double mm, std::string sum) {
-        number(id, words, metric() ? mm : mm / mm_per_inch, unitName(m_machine.units), metric() ? 3 : 4,
-               std::move(sum));
+    void count(std::string id, std::string words, std::size_t of) {
+        number(std::move(id), std::move(words), static_cast<double>(of), {}, 0, {});
     }
-    void feed(char const* id, char const* words, double mm_min) {
-        number(id, words, metric() ? mm_min : mm_min / mm_per_inch, unitName(m_machine.units) + "/min",
-               metric() ? 0 : 1, {});
+    void length(std::string id, std::string words, double mm, std::string sum) {
+        number(std::move(id), std::move(words), metric() ? mm : mm / mm_per_inch, unitName(m_machine.units),
+               metric() ? 3 : 4, std::move(sum));
     }
-    void number(char const* id, char const* words, double value, std::string unit, int decimals, std::string sum) {
-        Setting row{id, words, fixedText(value, decimals), std::move(unit), value, std::move(sum), {}, {}, false, {}};
+    void feed(std::string id, std::string words, double mm_min) {
+        number(std::move(id), std::move(words), metric() ? mm_min : mm_min / mm_per_inch,
+               unitName(m_machine.units) + "/min", metric() ? 0 : 1, {});
+    }
+    void number(std::string id, std::string words, double value, std::string unit, int decimals, std::string sum) {
+        Setting row{std::move(id),
+                    std::move(words),
+                    fixedText(value, decimals),
+                    std::move(unit),
+                    value,
+                    std::move(sum),
+                    {},
+                    {},
+                    false,
+                    {}};
         kept(row);
         if (row.looked()) {
             auto const found = numberIn(row.found);
@@ -134,8 +192,8 @@ private:
         }
         m_rows.push_back(std::move(row));
     }
-    void word(char const* id, char const* words, std::string value, std::string sum) {
-        Setting row{id, words, std::move(value), {}, {}, std::move(sum), {}, {}, false, {}};
+    void word(std::string id, std::string words, std::string value, std::string sum) {
+        Setting row{std::move(id), std::move(words), std::move(value), {}, {}, std::move(sum), {}, {}, false, {}};
         kept(row);
         auto const a = plain(row.found), b = plain(row.value);
         row.differs = row.looked() && a != b && !(isOn(a) && isOn(b));

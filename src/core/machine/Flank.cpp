@@ -25,6 +25,10 @@ Flat inWork(World const& world, Vec3 const& at) {
     return {world.stock.x_low_mm + c * dx + s * dy, world.stock.y_low_mm - s * dx + c * dy};
 }
 
+bool lipsThere(World const& world) { return world.plate.lips && world.plate.place == PlatePlace::OnStock; }
+/// Whether anything there makes contact from the side.
+bool hasSides(World const& world) { return world.work_conducts || lipsThere(world); }
+
 double workTop_mm(World const& world) { return world.table_z_mm + world.stock_thickness_mm; }
 
 /// The way of a circle of that radius into a rectangle.
@@ -78,7 +82,7 @@ bool inBore(World const& world, Vec3 const& at) {
 
 std::vector<Footprint> lipsOf(World const& world) {
     std::vector<Footprint> made;
-    if (world.plate.place != PlatePlace::OnStock || !world.plate.lips) return made;
+    if (!lipsThere(world)) return made;
     auto const& lips = *world.plate.lips;
     auto const &stock = world.stock, &plate = world.plate.footprint;
     if (lips.low_x != lips.turned)
@@ -93,8 +97,8 @@ std::vector<Footprint> lipsOf(World const& world) {
 }
 
 std::optional<double> flankMeets(World const& world, Vec3 const& from, Vec3 const& to, double give_mm) {
-    bool const lips = world.plate.lips && world.plate.place == PlatePlace::OnStock;
-    if (!lips && !world.work_conducts) return std::nullopt;
+    if (!hasSides(world)) return std::nullopt;
+    bool const lips = lipsThere(world);
     double const dx = to[0] - from[0], dy = to[1] - from[1];
     if (std::hypot(dx, dy) < tiny_mm) return std::nullopt;
     double const radius = flankRadius_mm(world.tool, world.spindle.turned_deg, dx, dy) - give_mm;
@@ -132,6 +136,7 @@ std::optional<double> flankMeets(World const& world, Vec3 const& from, Vec3 cons
 /// A way of nothing to every side shows whether something is there.
 bool flankTouches(World const& world, Vec3 const& at) {
     constexpr double step_mm = 1e-6;
+    if (!hasSides(world)) return false;
     for (auto const& [x, y] : {std::pair{step_mm, 0.0}, {-step_mm, 0.0}, {0.0, step_mm}, {0.0, -step_mm}})
         if (flankMeets(world, at, {at[0] + x, at[1] + y, at[2]})) return true;
     return false;

@@ -7,28 +7,11 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstring>
 #include <fmt/format.h>
 #include <utility>
 
 namespace steady::machine {
 namespace {
-
-/// Whose value differs; most stretches of them never do.
-std::vector<int> changed(std::vector<double> const& before, std::vector<double> const& after,
-                         controller::Variables const& variables) {
-    constexpr int stretch = 128;
-    auto const count = static_cast<int>(before.size());
-    std::vector<int> numbers;
-    for (int first = 0; first < count; first += stretch) {
-        int const end = std::min(first + stretch, count);
-        if (std::memcmp(&before[first], &after[first], sizeof(double) * static_cast<std::size_t>(end - first)) == 0)
-            continue;
-        for (int i = std::max(first, 1); i < end; ++i)
-            if (!variables.controllersOwn(i) && after[i] != before[i]) numbers.push_back(i);
-    }
-    return numbers;
-}
 
 /// What the controller wrote into its own variables since `before`, which then becomes the present.
 std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<double> const& now,
@@ -43,39 +26,36 @@ std::vector<Reported> reportedSince(std::vector<double>& before, std::vector<dou
     return changed;
 }
 
+constexpr int lines_between_looks = 128; ///< whether somebody has stopped it
+
 /// A machine on which one program runs after another.
 class Running {
 public:
     enum class End { Done, Ended, BrokenOff }; ///< it came to its end; nothing follows; somebody starts again
     Running(World world, Trace* trace, Going const& going)
-        : m_trace(trace), m_going(going), m_machine(std::move(world)), m_result{.memory = begun().memory},
-          m_start(m_machine.position()), m_reported(trace ? begun().memory.parameters : std::vector<double>()) {}
+        : m_trace(trace), m_going(going), m_result{.memory = std::move(world.memory)}, m_machine(std::move(world)),
+          m_reported(trace ? m_result.memory.parameters : std::vector<double>()) {}
 
     /// `again`: whoever stops it starts this program again; otherwise it returns.
     End go(controller::Executable const& executable, bool again) {
         std::optional<controller::Controller> running;
         running.emplace(executable, m_result.memory, m_machine);
-        TraceStep step;
         bool running_on = true;
-        for (; running_on && !m_going.stopped(); ++m_lines) {
+        for (; running_on; ++m_lines) {
             auto& control = *running;
-            if (m_lines % 4096 == 0) {
+            if (m_lines % lines_between_looks == 1) {
+                if (m_going.stopped()) break;
                 auto const all = static_cast<std::int64_t>(executable.program.blocks.size());
-                m_going.at(std::min<std::int64_t>(m_lines, all), all);
+                if (m_lines > 1 && m_lines % 4096 == 1) m_going.at(std::min<std::int64_t>(m_lines, all), all);
             }
-            int const before = control.line();
-            running_on = control.step(m_trace ? &step.record : nullptr);
-            if (m_trace && control.line() > 0 && (running_on || control.line() != before)) {
-                step.input_reads_contact = m_machine.inputReadsContact();
-                step.spindle_turns = m_machine.spindleTurns();
-                step.plate = m_machine.world().plate.place;
-                step.rack = m_machine.rackLamps();
-                step.ring = m_machine.ringLamps();
-                step.tool_length_mm = m_machine.world().tool.length_mm;
-                step.reported = reportedSince(m_reported, m_result.memory.parameters, executable.dialect.variables);
-                m_trace->push_back(step);
+            if (m_trace) {
+                running_on = traced(control, executable.dialect.variables);
+            } else {
+                int most = lines_between_looks - (m_lines - 1) % lines_between_looks;
+                if (int const left = begun().broken_off_after - m_lines + 1; left > 0) most = std::min(most, left);
+                m_lines += control.steps(most) - 1;
+                running_on = !control.ended();
             }
-            m_result.moved = m_result.moved || m_machine.position() != m_start;
             if (running_on && m_lines == begun().broken_off_after) {
                 // The stop button: modes and variables stay as they are, and somebody jogs back to where it began.
                 keep(control);
@@ -163,11 +143,12 @@ public:
 
     RunResult finish(controller::Dialect const& dialect) {
         auto& result = m_result;
-        result.changed_parameters = changed(begun().memory.parameters, result.memory.parameters, dialect.variables);
+        result.own_parameters = dialect.variables.own;
         result.lowest_over_work_mm = m_machine.lowestOverWork_mm();
         result.contacts = m_machine.touches();
         result.releases = m_machine.releases();
         result.position_mm = m_machine.position();
+        result.moved = m_machine.moved();
         result.plate_signals = m_machine.plateWouldSignal();
         result.setter_signals = m_machine.setterWouldSignal();
         result.elapsed_s = m_machine.now_s();
@@ -210,7 +191,23 @@ public:
     }
 
 private:
-    /// The world as far as no run changes it: so also what the control remembered at the start.
+    /// One line, as somebody sees it. False: the program has ended.
+    bool traced(controller::Controller& control, controller::Variables const& variables) {
+        TraceStep step;
+        int const before = control.line();
+        bool const going = control.step(&step.record);
+        if (control.line() == 0 || (!going && control.line() == before)) return going;
+        step.input_reads_contact = m_machine.inputReadsContact();
+        step.spindle_turns = m_machine.spindleTurns();
+        step.plate = m_machine.world().plate.place;
+        step.rack = m_machine.rackLamps();
+        step.ring = m_machine.ringLamps();
+        step.tool_length_mm = m_machine.world().tool.length_mm;
+        step.reported = reportedSince(m_reported, m_result.memory.parameters, variables);
+        m_trace->push_back(std::move(step));
+        return going;
+    }
+    /// The world as far as no run changes it; what the control remembers is in the result.
     World const& begun() const { return m_machine.world(); }
     /// What it set and was told last.
     void keep(controller::Controller const& control) {
@@ -229,9 +226,8 @@ private:
 
     Trace* m_trace;
     Going const& m_going;
-    VirtualMachine m_machine;
     RunResult m_result;
-    Vec3 const m_start;
+    VirtualMachine m_machine;       ///< of a world without memory: that went into the result
     std::vector<double> m_reported; ///< as the trace has told it
     std::optional<Vec3> m_probed;   ///< the last report of a probing move
     std::array<int, 2> m_sides{};
@@ -270,6 +266,17 @@ RunResult run(gcode::SegmentedText const& text, controller::Dialect const& diale
     auto result = running.finish(dialect);
     result.read = std::move(known);
     return result;
+}
+
+std::vector<int> changedParameters(controller::Memory const& before, RunResult const& after) {
+    auto const own = [&](int number) {
+        return std::any_of(after.own_parameters.begin(), after.own_parameters.end(),
+                           [number](gcode::Numbers const& each) { return each.hold(number); });
+    };
+    std::vector<int> numbers;
+    for (int i = 1; i < static_cast<int>(before.parameters.size()); ++i)
+        if (after.memory.parameters[i] != before.parameters[i] && !own(i)) numbers.push_back(i);
+    return numbers;
 }
 
 Loaded load(std::string_view text, controller::Dialect const& dialect) {

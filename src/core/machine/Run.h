@@ -44,7 +44,7 @@ struct RunResult {
     std::string text;    ///< that line
     std::string message; ///< the last message, or what went wrong
     controller::Memory memory;
-    std::vector<int> changed_parameters; ///< whose value differs from the start, without the controller's own
+    std::span<gcode::Numbers const> own_parameters; ///< that the controller writes itself
     std::vector<Touch> contacts;
     std::vector<Touch> releases; ///< where it let go, on probing moves upward
     Vec3 position_mm{};
@@ -99,6 +99,9 @@ RunResult run(controller::Executable const& executable, World world, Trace* trac
 /// The same of a text in segments; the person of the world reads, types and does what stands between them.
 RunResult run(gcode::SegmentedText const& text, controller::Dialect const& dialect, World world, Trace* trace = nullptr,
               Going const& going = {});
+
+/// Whose value differs from the start, without the controller's own.
+std::vector<int> changedParameters(controller::Memory const& before, RunResult const& after);
 
 /// “Z zero set at …, true …, off by … µm”, and what that does to the work; or why there is none.
 std::string verdictText(RunResult const& result, UnitSystem units);

@@ -103,11 +103,29 @@ Footprint around(double x_mm, double y_mm, double width_mm) {
     return {x_mm - r, x_mm + r, y_mm - r, y_mm + r};
 }
 
+/// Those that a move can meet at all.
 struct Boxes {
+    double lowest_mm; ///< nothing of what moves comes lower
+    Footprint swept;  ///< nor farther out
     std::array<Box, 9> boxes;
     std::size_t count = 0;
-    void add(Box box) { boxes[count++] = box; }
+    void add(Box const& box) {
+        auto const& f = box.footprint;
+        bool const beside = f.x_low_mm > swept.x_high_mm || f.x_high_mm < swept.x_low_mm ||
+                            f.y_low_mm > swept.y_high_mm || f.y_high_mm < swept.y_low_mm;
+        if (lowest_mm < box.top_z_mm && !beside) boxes[count++] = box;
+    }
 };
+
+/// Within which all that moves stays: tool, nut, spindle and shoe.
+Footprint sweptBy(World const& world, Vec3 const& from, Vec3 const& to) {
+    auto const& tool = world.tool;
+    double const widest_mm = std::max({tool.diameter_mm, 2 * tool.contact_radius_mm, tool.nut_mm, world.spindle.body_mm,
+                                       world.spindle.shoe_mm ? world.spindle.shoe_diameter_mm : 0});
+    double const r = widest_mm / 2 + 1e-3;
+    return {std::min(from[0], to[0]) - r, std::max(from[0], to[0]) + r, std::min(from[1], to[1]) - r,
+            std::max(from[1], to[1]) + r};
+}
 
 /// The plate's top where the tool stands; its own lowest edge when the tool is beside it.
 double plateSurface_mm(World const& world, double x_mm) {
@@ -118,8 +136,8 @@ double plateSurface_mm(World const& world, double x_mm) {
            share * world.plate.tilt_mm;
 }
 
-Boxes boxesOf(World const& world, double x_mm) {
-    Boxes all;
+Boxes boxesOf(World const& world, double x_mm, double lowest_mm, Footprint const& swept) {
+    Boxes all{.lowest_mm = lowest_mm, .swept = swept};
     if (world.plate.place == PlatePlace::OnStock) // a plate elsewhere is in nobody's way
         all.add({Solid::Plate, world.plate.footprint, plateSurface_mm(world, x_mm), world.plate.push_in_mm});
     for (auto const& lip : lipsOf(world))
@@ -251,7 +269,7 @@ std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to
     bool const straight_down = from[0] == to[0] && from[1] == to[1];
     auto const above = aboveCutter(world);
     auto const cutter = straight_down ? Shape{} : cutterOf(tool);
-    auto const all = boxesOf(world, to[0]);
+    auto const all = boxesOf(world, to[0], lowest_mm, sweptBy(world, from, to));
     std::optional<Hit> first;
     auto offer = [&](Box const& box, double radius_mm, double above_tip_mm) {
         auto const share = enters(box, radius_mm, box.top_z_mm + tool.length_mm - above_tip_mm, from, to);
@@ -260,7 +278,6 @@ std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to
     bool const free = inBore(world, from); // down in its bore, or across in it
     for (std::size_t b = 0; b < all.count; ++b) {
         auto const& box = all.boxes[b];
-        if (lowest_mm >= box.top_z_mm) continue;
         bool const cut = cuts && box.what == Solid::Work;
         // What a flank touches gives way a little, and then it is a collision as well: below.
         bool const touched =

@@ -58,7 +58,7 @@ double liftOverDisc_mm(Tool const& tool, double turned_deg, double off_x, double
             return std::hypot(dx - off_x, dy - off_y) <= disc_radius;
         }))
         return 0;
-    return endHeight_mm(tool, std::max(0.0, std::hypot(off_x, off_y) - disc_radius));
+    return endHeight_mm(tool, std::max(0.0, std::sqrt(off_x * off_x + off_y * off_y) - disc_radius));
 }
 
 } // namespace steady::machine

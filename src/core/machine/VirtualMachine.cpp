@@ -25,11 +25,14 @@ constexpr double finger_mm = 15; ///< as thick as a finger on the disc
 
 VirtualMachine::VirtualMachine(World world)
     : m_world(std::move(world)), m_position(m_world.position_mm), m_turns_until_s(m_world.spindle.on ? forever_s : 0),
-      m_done(m_world.person.pauses.size(), false), m_spent(m_world.false_contacts.size(), false),
-      m_lowest_over_work_mm(tipOverWork_mm()), m_scatter(m_world.seed, 0, Purpose::Scatter),
-      m_poll(m_world.seed, 0, Purpose::Poll), m_homing(m_world.seed, 0, Purpose::Home),
-      m_home_error(m_world.home_error_mm) {
+      m_done(m_world.person.pauses.size(), false), m_began_mm(position()),
+      m_spent(m_world.false_contacts.size(), false), m_lowest_over_work_mm(tipOverWork_mm()),
+      m_scatter(m_world.seed, 0, Purpose::Scatter), m_poll(m_world.seed, 0, Purpose::Poll),
+      m_homing(m_world.seed, 0, Purpose::Home), m_home_error(m_world.home_error_mm) {
     if (m_world.ring && m_world.rack) standInFront(m_world);
+    constexpr std::size_t usual_touches = 8;
+    m_touches.reserve(usual_touches);
+    m_releases.reserve(usual_touches);
 }
 
 Vec3 VirtualMachine::reported(Vec3 const& true_mm) const {
@@ -142,6 +145,7 @@ std::optional<Trouble> VirtualMachine::move(Vec3 const& target_mm, double feed_m
             m_position[axis] -= m_world.lost_steps.by_mm[axis];
             m_world.home_error_mm[axis] += m_world.lost_steps.by_mm[axis];
         }
+    noteMoved();
     return trouble;
 }
 
@@ -162,6 +166,7 @@ std::optional<Trouble> VirtualMachine::along(std::span<Vec3 const> points_mm, do
         if (trouble) break;
     }
     if (length_mm > 0) m_now_s += Profile(length_mm, feed_mm_min, accel_mm_s2).duration_s();
+    noteMoved();
     return trouble;
 }
 
@@ -204,7 +209,10 @@ bool VirtualMachine::plateTouched() const {
 
 bool VirtualMachine::setterTouched() const {
     if (!m_world.setter) return false;
-    bool const tip = overDisc(m_world, m_position) && keepsContact(setterTripZ_mm(m_world, m_position));
+    auto const& s = *m_world.setter;
+    double const highest_mm = s.base_z_mm + s.trigger_mm + s.chip_mm + std::abs(s.tilt_mm) + m_world.tool.length_mm;
+    bool const reaches = m_position[2] <= highest_mm + 1e-6 || m_made_at == m_position;
+    bool const tip = reaches && overDisc(m_world, m_position) && keepsContact(setterTripZ_mm(m_world, m_position));
     return tip || m_finger.at(m_now_s);
 }
 
@@ -259,10 +267,10 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (m_now_s + t < held.until_s) offer({t, path.profile.distanceAt_mm(t), false, finger});
     };
     if (canChange(input)) {
-        if (plateSignals() && overPlate(m_world, path.to))
+        if (drop > 0 && plateSignals() && overPlate(m_world, path.to))
             if (auto const s = downTo(plateTopZ_mm(m_world, path.to) + scatter_mm))
                 offer({path.profile.timeAt_s(*s), *s, false, false, true});
-        if (plateSignals() && overWiredWork(m_world, path.to))
+        if (drop > 0 && plateSignals() && overWiredWork(m_world, path.to))
             if (auto const s = downTo(wiredWorkZ_mm(m_world, path.to) + scatter_mm))
                 offer({path.profile.timeAt_s(*s), *s, false, false, true});
         if (auto const share = plateSignals() ? flankMeets(m_world, path.from, path.to) : std::nullopt) {
@@ -276,7 +284,7 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (bridgeable()) hand(m_bridge);
     }
     if (auto const& setter = m_world.setter; setter && canChange(*setter)) {
-        if (overDisc(m_world, path.to))
+        if (drop > 0 && overDisc(m_world, path.to))
             if (auto const s = downTo(setterTripZ_mm(m_world, path.to) + scatter_mm))
                 offer({path.profile.timeAt_s(*s), *s, false, false, true});
         hand(m_finger, true);
@@ -344,6 +352,7 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
         auto trouble = collide(path, path.length_mm);
         m_world.plate.push_in_mm = bears_mm;
         m_now_s += path.profile.duration_s();
+        noteMoved();
         return {false, position(), trouble};
     }
     auto const& input = m_world.input;
@@ -368,6 +377,7 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     m_made_at = !away && trip->tip ? std::optional(m_position) : std::nullopt;
     m_now_s += brake_s + path.profile.speedAt_mm_s(brake_s) / m_world.axes[2].accel_mm_s2;
     (away ? m_releases : m_touches).push_back({kept[2], true_z, now_s(), trip->false_contact});
+    noteMoved();
     return {true, kept, trouble};
 }
 
@@ -412,6 +422,10 @@ std::optional<double> VirtualMachine::changerDue_s() const {
 }
 
 void VirtualMachine::restUntil(double s) {
+    if (!m_world.rack) {
+        m_now_s = s;
+        return;
+    }
     for (auto due = changerDue_s(); due && *due <= s; due = changerDue_s()) {
         double const at_s = std::max(*due, m_now_s);
         if (m_world.ring) m_ring.catchUp(m_world, m_position, at_s);
@@ -419,7 +433,7 @@ void VirtualMachine::restUntil(double s) {
         if (m_world.ring) keepInRing(m_world);
     }
     m_now_s = s;
-    if (m_world.ring && m_world.rack) m_ring.catchUp(m_world, m_position, s); // as far as it turned
+    if (m_world.ring) m_ring.catchUp(m_world, m_position, s); // as far as it turned
 }
 
 void VirtualMachine::dwell(double seconds) { restUntil(m_now_s + seconds); }

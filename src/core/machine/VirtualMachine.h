@@ -52,6 +52,8 @@ public:
     /// The least that it has been since the start, also within a line that makes several moves.
     std::optional<double> const& lowestOverWork_mm() const { return m_lowest_over_work_mm; }
     double paused_s() const { return m_paused_s; }
+    /// Whether it has stood anywhere else than where it began, by its readout.
+    bool moved() const { return m_moved; }
     /// Whether a touch of plate or wired work, or of the setter, would be seen.
     bool plateWouldSignal() const;
     bool setterWouldSignal() const;
@@ -125,6 +127,7 @@ private:
     bool sees(shop::Act what) const;
     PauseActs const* actsAt(std::string const& message);
     void homeAgain();
+    void noteMoved() { m_moved = m_moved || position() != m_began_mm; }
     void putIn(int number);
 
     World m_world;
@@ -142,6 +145,8 @@ private:
     std::vector<char> m_done; ///< by entry of the person's list: it has had its pause
     bool m_again = false;     ///< the program was broken off and started again
     int m_rapids = 0;
+    Vec3 const m_began_mm; ///< as the readout says
+    bool m_moved = false;
     std::vector<Touch> m_touches, m_releases;
     std::vector<bool> m_spent; ///< false contacts that have happened
     RackClamp m_clamp;

@@ -81,6 +81,7 @@ bool VirtualMachine::sees(Act what) const {
 
 void VirtualMachine::catchUp() {
     restUntil(m_now_s);
+    if (m_later.empty()) return;
     for (auto const& each : m_later)
         if (each.at_s <= m_now_s) act(each.what);
     std::erase_if(m_later, [this](Later const& each) { return each.at_s <= m_now_s; });
@@ -95,6 +96,7 @@ void VirtualMachine::startAgain(std::optional<Vec3> const& at) {
     if (!at) return;
     m_position = *at;
     m_slack = {};
+    noteMoved();
 }
 
 bool VirtualMachine::changeTool(int number) {
@@ -160,6 +162,7 @@ void VirtualMachine::act(Act what) {
     case Act::FeelUnder: // from above, so that the lost motion is taken up downward
         m_position[2] = m_world.table_z_mm + m_world.tool.length_mm + m_world.person.under_mm;
         m_slack[2] = m_world.axes[2].backlash_mm;
+        noteMoved();
         break;
     case Act::TurnRing:
         if (m_world.ring && m_turned_to < m_world.person.turns_to.size())
@@ -178,6 +181,7 @@ void VirtualMachine::homeAgain() {
         m_world.home_error_mm[axis] = m_home_error[axis] + m_world.home_scatter_mm * m_homing.normal();
         m_position[axis] = m_world.home_mm[axis] - m_world.home_error_mm[axis];
     }
+    noteMoved();
 }
 
 } // namespace steady::machine

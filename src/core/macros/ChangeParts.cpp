@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/macros/ChangeParts.h"
 
+#include "core/macros/LinkNumbers.h"
+
 #include <fmt/format.h>
 #include <map>
 
@@ -21,6 +23,24 @@ Result<void> toldApart(facts::Reader const& book, std::vector<ToolHome> const& t
                         fmt::format("number, {}", tool.number));
     }
     return {};
+}
+
+Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::Machine const& machine,
+                      Lacks const& lacks) {
+    if (!drive.counts_from) return {};
+    if (lacks.numbers)
+        return fail(Code::CallRefused, {"counts_from"}, "this control keeps no numbers, and cannot count.",
+                    "Empty the number from which it counts, at Changer; type what you count yourself.");
+    if (!lacks.kept) return {};
+    return checkCounts(machine.behaviour, *lacks.kept, *drive.counts_from, static_cast<int>(pockets));
+}
+
+void ChangeParts::tellCounts(std::vector<std::string>& header, int first) const {
+    if (!drive.counts_from) return;
+    shop::CountNumbers const numbers(*drive.counts_from, 1);
+    header.push_back(fmt::format("Counts: #{} what was put into pocket {}, #{} what was taken from it, and so on, two "
+                                 "for each pocket. 0 in them before the first change.",
+                                 numbers.put, first, numbers.taken));
 }
 
 void ChangeParts::see(char const* id, char const* purpose, std::optional<int> input, bool on, double limit_s, Act look,

@@ -17,6 +17,10 @@ struct ToolHome {
     int pocket = 0;
 };
 
+/// Whether the control can count so many pockets as it is asked to. Error: CallRefused, OutOfRange, NumbersOverlap.
+Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::Machine const& machine,
+                      Lacks const& lacks);
+
 /// By its number the control tells a tool from another, and from none. Error: OutOfRange, for number 0; TwoAlike.
 Result<void> toldApart(facts::Reader const& book, std::vector<ToolHome> const& tools);
 
@@ -45,6 +49,14 @@ struct ChangeParts {
 
     RetractTo up() const { return {machine.safeZ_mm()}; }
     void blow(bool on);
+    /// Where the control counts: one more.
+    void count(Figure pocket, bool taken) {
+        if (drive.counts_from)
+            add("", taken ? "The pick is counted." : "The drop is counted.",
+                CountChange{*drive.counts_from, pocket, taken});
+    }
+    /// “Counts …”, where it does; otherwise nothing. `first`: number of the first pocket.
+    void tellCounts(std::vector<std::string>& header, int first) const;
     /// Only what is for a tool in the spindle, or only for an empty one; where the control keeps numbers.
     void whenSpindle(bool is_empty) {
         if (!lacks.numbers) add("", "", When{in_spindle, 0, is_empty});

@@ -2,7 +2,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/macros/LinkNumbers.h"
 
+#include "core/shop/kinds/Counts.h"
+
 #include <fmt/format.h>
+#include <vector>
 
 namespace steady::macros {
 namespace {
@@ -17,15 +20,31 @@ std::string words(Block const& b) {
                              : fmt::format("{} to {} ({})", b.first, b.last, b.what);
 }
 
+bool meet(Block const& a, Block const& b) { return a.first <= b.last && b.first <= a.last; }
+bool within(Block const& b, gcode::Numbers range) { return range.hold(b.first) && range.hold(b.last); }
+std::string told(gcode::Numbers range) { return fmt::format("{} to {}", range.first, range.last); }
+
+Block scratchOf(shop::Behaviour const& behaviour) {
+    return {"for a moment", behaviour.scratch_parameter, behaviour.scratch_parameter + shop::scratch_count - 1};
+}
+Block keptOf(shop::Behaviour const& behaviour) {
+    return {"for links, a change, kept places and a carousel", behaviour.link_parameter, lastKept(behaviour)};
+}
+
 } // namespace
 
+Result<void> checkCounts(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets) {
+    Block const counts{"for counting changes", first, shop::CountNumbers(first, pockets).taken};
+    if (!within(counts, kept)) return fail(Code::OutOfRange, {"counts_from"}, words(counts), told(kept));
+    std::vector<Block> others{scratchOf(behaviour), keptOf(behaviour)};
+    if (auto const homed = behaviour.homed_parameter) others.push_back({"says “homed”", *homed, *homed});
+    for (auto const& each : others)
+        if (meet(counts, each)) return fail(Code::NumbersOverlap, {"counts_from"}, words(counts), words(each));
+    return {};
+}
+
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar) {
-    Block const scratch{"for a moment", behaviour.scratch_parameter,
-                        behaviour.scratch_parameter + shop::scratch_count - 1};
-    Block const links{"for links, a change, kept places and a carousel", behaviour.link_parameter, lastKept(behaviour)};
-    auto meet = [](Block const& a, Block const& b) { return a.first <= b.last && b.first <= a.last; };
-    auto within = [](Block const& b, gcode::Numbers range) { return range.hold(b.first) && range.hold(b.last); };
-    auto told = [](gcode::Numbers range) { return fmt::format("{} to {}", range.first, range.last); };
+    auto const scratch = scratchOf(behaviour), links = keptOf(behaviour);
     auto const kept = grammar.kept, passing = grammar.passing;
     if (!within(scratch, kept) && !within(scratch, passing))
         return fail(Code::OutOfRange, {"parameters"}, words(scratch),

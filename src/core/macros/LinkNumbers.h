@@ -44,6 +44,9 @@ inline int ringNumber(shop::Behaviour const& behaviour) { return StoredNumbers(b
 /// The last number that a macro keeps anything in.
 inline int lastKept(shop::Behaviour const& behaviour) { return ringNumber(behaviour); }
 
+/// Whether the numbers that count so many pockets can be had. Error: NumbersOverlap, OutOfRange.
+Result<void> checkCounts(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets);
+
 /// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
 /// both uses; OutOfRange, with the numbers there are.
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar);

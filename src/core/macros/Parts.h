@@ -17,7 +17,8 @@ constexpr Slot slot_fast{1}, slot_mean{4}, slot_result{5}, slot_setter{6}, slot_
 constexpr Slot slot_x1{7}, slot_y1{8}, slot_x2{11}, slot_y2{12}, slot_x3{13}, slot_y3{14}, slot_skew{15},
     slot_corner_x{29}, slot_corner_y{30};
 /// Of a change at the rack: where the tool in the spindle belongs, X, Y, and Z of its seat; and its number.
-constexpr Slot slot_home_x{7}, slot_home_y{8}, slot_home_z{29}, slot_in_spindle{30};
+/// And its pocket, from 1, where the control counts.
+constexpr Slot slot_home_x{7}, slot_home_y{8}, slot_home_z{29}, slot_in_spindle{30}, slot_home_pocket{12};
 /// Of a change at a carousel: the pocket of the tool in the spindle, 0 for an empty one; places to go, the way, the
 /// pocket in front by then.
 constexpr Slot slot_ring_home{7}, slot_ring_left{12}, slot_ring_way{13}, slot_ring_at{14};

@@ -87,7 +87,7 @@ struct PlateBuilder {
         if (!perTool()) return;
         RequireToolAllowed own;
         own.into = {slot_offset, slot_low, slot_high};
-        own.plain = slot_offset;
+        own.plain = {slot_offset};
         own.found = slot_found;
         own.alarm = parts.alarm(
             "Nothing has moved. The tool in the spindle has no work offset of its own in this macro.", false);

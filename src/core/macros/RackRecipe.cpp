@@ -64,15 +64,20 @@ struct RackChanging : ChangeParts {
         return all;
     }
 
+    /// Among the pockets of its rack, from 1.
+    double place(RackStop const& stop) const { return stop.number - rack.first_number + 1; }
+
     void checks() {
         RequireToolAllowed allowed;
         for (auto const& stop : plan.stops) {
             auto const* each = book.find(stop.tool);
             if (!each || (lacks.numbers && stop.tool != setup.place.assembly)) continue;
             allowed.rows.push_back({each->number, {stop.x_mm, stop.y_mm, stop.seat_z_mm, double(each->number)}});
+            if (drive.counts_from) allowed.rows.back().figures.push_back(place(stop));
         }
         allowed.into = {slot_home_x, slot_home_y, slot_home_z, slot_in_spindle};
-        allowed.plain = slot_in_spindle;
+        if (drive.counts_from) allowed.into.push_back(slot_home_pocket);
+        allowed.plain = {slot_in_spindle, slot_home_pocket};
         begin(std::move(allowed), "Where the tool in the spindle belongs; 0 is an empty spindle.");
         if (!lacks.numbers) add("", "The same tool again: nothing is done.", When{slot_in_spindle, tool.number, false});
         clampIsReady();
@@ -97,6 +102,7 @@ struct RackChanging : ChangeParts {
         add("", "All the way up.", up());
         see("empty", "A holder that stuck in the cone must not go over another.", drive.held_input, false, 0,
             Act::SeeEmpty, "is the spindle empty?", amid("A holder still reads drawn in."));
+        count(slot_home_pocket, false);
         endWhen();
     }
 
@@ -129,6 +135,7 @@ struct RackChanging : ChangeParts {
         add("", "Up.", up());
         see("still-held", "What was lost on the way out is found here.", drive.held_input, true, 0, Act::SeeHeld,
             "is the holder still drawn in?", amid("The holder was lost on the way out of its fork."));
+        count(place(to), true);
         finished();
     }
 
@@ -145,6 +152,7 @@ struct RackChanging : ChangeParts {
         lines.push_back(fmt::format("Out of a fork by {}, {} at the fork and on a seat.",
                                     lengthWithUnit(changer::wayOut_mm(rack), units),
                                     feedWithUnit(rack.drive.fork_mm_min, units)));
+        tellCounts(lines, rack.first_number);
         lines.push_back("Hands, sleeves and hoses out of the rack; nobody under a holder.");
         lines.push_back("A pocket that holds what the table does not know of is not seen: look before the first call.");
         lines.push_back("First runs: Changer, Prove: lifted, dry, empty holders, then cutters; hand at the stop.");
@@ -165,7 +173,8 @@ bool looksAtClamp(Action const& action) {
 Recipe lifted(Recipe recipe, double by_mm, double highest_seat_mm, shop::Machine const& machine) {
     std::erase_if(recipe.steps, [](Step const& step) {
         return looksAtClamp(step.action) || std::holds_alternative<SwitchOutput>(step.action) ||
-               std::holds_alternative<MarkUnderWay>(step.action) || std::holds_alternative<NameTool>(step.action);
+               std::holds_alternative<MarkUnderWay>(step.action) || std::holds_alternative<NameTool>(step.action) ||
+               std::holds_alternative<CountChange>(step.action);
     });
     for (auto& step : recipe.steps) {
         if (auto* along = std::get_if<MoveAlong>(&step.action); along && along->axis == 2) {
@@ -240,6 +249,9 @@ Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const plan = planRack(book, setup);
     if (!plan) return Failure(plan.error());
     auto const& machine = *book.find(setup.place.machine);
+    auto const& rack = plan->rack;
+    if (auto const counts = canCount(rack.drive, rack.pockets.size(), machine, lacks); !counts)
+        return Failure(counts.error());
     RackChanging changing{
         {book, setup, lacks, machine, *book.find(setup.change.next), plan->rack.drive, slot_in_spindle},
         *plan,

@@ -49,7 +49,7 @@ struct RingChanging : ChangeParts {
             allowed.rows.push_back({each->number, {double(stop.pocket)}});
         }
         allowed.into = {slot_ring_home};
-        allowed.plain = slot_ring_home;
+        allowed.plain = {slot_ring_home};
         begin(std::move(allowed), "The pocket of the tool in the spindle; 0 is an empty spindle.");
         if (!lacks.numbers) add("", "The same tool again: nothing is done.", When{slot_ring_home, to, false});
         clampIsReady();
@@ -104,6 +104,7 @@ struct RingChanging : ChangeParts {
         add("", "Straight up off the cone, slowly, until all cones are clear.", down(plan.above_mm, true));
         see("empty", "A holder that stuck in the cone must not go over another.", drive.held_input, false, 0,
             Act::SeeEmpty, "is the spindle empty?", amid("A holder still reads drawn in."));
+        count(slot_ring_home, false);
         endWhen();
     }
 
@@ -142,6 +143,7 @@ struct RingChanging : ChangeParts {
         add("", "Up.", up());
         see("still-held", "What was lost on the way out is found here.", drive.held_input, true, 0, Act::SeeHeld,
             "is the holder still drawn in?", amid("The holder was lost on the way out of its fork."));
+        count(double(to), true);
         if (ring.ring.orient_output)
             add("", "The spindle is free to turn again.", SwitchOutput{*ring.ring.orient_output, false});
         finished();
@@ -161,6 +163,7 @@ struct RingChanging : ChangeParts {
         if (auto back = goesBack(plan.stops); !back.empty()) lines.push_back(std::move(back));
         lines.push_back(fmt::format("Above all cones by {}; {} onto a seat.", lengthWithUnit(plan.above_mm, units),
                                     feedWithUnit(ring.drive.fork_mm_min, units)));
+        tellCounts(lines, 1);
         lines.push_back("Hands, sleeves and hoses out of the carousel; nobody under a holder.");
         lines.push_back("A pocket that holds what the table does not know of is not seen: look before the first call.");
         lines.push_back("First runs: without tools, then empty holders, then cutters; single block, hand at the stop.");
@@ -237,10 +240,11 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
         return fail(Code::CallRefused, {"carousel"}, std::move(why), std::move(instead));
     };
     if (ring.arm)
-        return refused(fmt::format("the arm of “{}” is worked by the control's own program: a cam that must not stop "
-                                   "half-way.",
-                                   ring.name),
-                       "Use the maker's change, and keep the table here after each one.");
+        return refused(
+            fmt::format("the arm of “{}” is worked by the control's own program: a cam that must not stop "
+                        "half-way.",
+                        ring.name),
+            "Use the maker's change, with the sheet of settings (Wiring), and keep the table here after each one.");
     if (setup.change.lifted_mm)
         return refused("“lifted” shows the ways of a rack; a carousel would come to a spindle that is not there.",
                        "Take the height away at Macros, below “The change”. First runs: without tools, single block.");
@@ -301,6 +305,9 @@ Result<Recipe> ringRecipe(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const plan = planRing(book, setup);
     if (!plan) return Failure(plan.error());
     auto const& machine = *book.find(setup.place.machine);
+    auto const& ring = plan->carousel;
+    if (auto const counts = canCount(ring.drive, ring.places.size(), machine, lacks); !counts)
+        return Failure(counts.error());
     RingChanging changing{
         {book, setup, lacks, machine, *book.find(setup.change.next), plan->carousel.drive, slot_ring_home},
         *plan,
@@ -313,7 +320,9 @@ RingChanged changedRing(facts::Reader const& book, shop::ZeroSetup const& setup,
     RingChanged made{plan.carousel, {}};
     auto const put = [&](Id<shop::Assembly> tool, Id<shop::Assembly> hangs) {
         auto& place = made.carousel.places[static_cast<std::size_t>(plan.pocketOf(tool) - 1)];
-        place = {hangs, shop::Seen::Believed};
+        place.tool = hangs;
+        place.seen = shop::Seen::Believed;
+        if (!made.carousel.drive.counts_from) ++(hangs ? place.drops : place.picks); // otherwise the control does
     };
     made.words = fmt::format("Changed: tool {} from pocket {}", book.find(fetched)->number, plan.pocketOf(fetched));
     if (plan.pocketOf(away) > 0) {

@@ -5,6 +5,7 @@
 // spoilboard; for the tools of a list, or for any tool.
 
 #include "core/facts/Reader.h"
+#include "core/gcode/Grammar.h"
 #include "core/macros/Kind.h"
 #include "core/macros/Parts.h"
 #include "core/zeroing/Lengths.h"
@@ -42,6 +43,8 @@ Result<FitsSetter> fitsSetter(facts::Reader const& book, shop::ZeroSetup const& 
 struct Lacks {
     bool numbers = false;     ///< it keeps none: written for the tool of the setup alone, and without a link
     double most_override = 1; ///< its feed override is not locked, and its knob goes so far
+    std::optional<gcode::Numbers> kept =
+        {}; ///< that belong to its owner, and keep their values; none: nobody has asked
 };
 
 /// Re-touch (W' = setter contact − D), length into the table (L = L_ref + m − m_ref), zero on the spoilboard

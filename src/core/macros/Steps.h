@@ -5,6 +5,7 @@
 
 #include "core/shop/Act.h"
 
+#include <algorithm>
 #include <array>
 #include <optional>
 #include <string>
@@ -37,9 +38,10 @@ struct RequireToolAllowed {
         int number;
         std::vector<double> figures; ///< one for each slot; lengths, but a slot in `plain` gets a number
     };
+    bool isPlain(Slot slot) const { return std::find(plain.begin(), plain.end(), slot) != plain.end(); }
     std::vector<Row> rows;
     std::vector<Slot> into;
-    std::optional<Slot> plain;
+    std::vector<Slot> plain;
     Slot found;
     std::string alarm;
 };
@@ -375,6 +377,12 @@ struct TurnRing {
 struct NameTool {
     int number;
 };
+/// One holder more was put into a pocket, from 1, or taken from it: in a number of its own, two for each pocket.
+struct CountChange {
+    int first; ///< of those numbers
+    Figure pocket;
+    bool taken;
+};
 
 using Action =
     std::variant<SetModes, RequireNoShift, RequireHomed, RequireToolAllowed, RequireToolNot, SpindleStop, Pause,
@@ -384,7 +392,7 @@ using Action =
                  EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End, ChangeTool, KeepPlace, MoveBack,
                  ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero, RequireFinished, MarkUnderWay,
                  SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool, KeepStored, GoToStored, KeepHeight,
-                 RequireRing, TurnRing>;
+                 RequireRing, TurnRing, CountChange>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

@@ -10,7 +10,7 @@ macros::Lacks lacksOf(controller::Dialect const& dialect) {
     constexpr double most_override = 2; // where the knob of a control ends; common practice
     bool const locks = !dialect.built_in && !dialect.phrased &&
                        (dialect.has(controller::Does::LockOverride) || dialect.variables.acting.inhibits > 0);
-    return {dialect.built_in || dialect.grammar.last_variable == 0, locks ? 1 : most_override};
+    return {dialect.built_in || dialect.grammar.last_variable == 0, locks ? 1 : most_override, dialect.grammar.kept};
 }
 
 } // namespace steady::safety

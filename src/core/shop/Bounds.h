@@ -23,9 +23,10 @@ inline constexpr Whole any_whole{std::numeric_limits<int>::min(), std::numeric_l
 inline constexpr Whole parameter{1, 5409}; ///< numbered parameters of the controller, RS274/NGC and its followers
 inline constexpr Whole scratch_from{
     31, 5031}; ///< the first of 30; 1 to 30 belong to subroutines, 5061 up to the controller
-inline constexpr Whole links_from{31, 4971}; ///< the first of ten for each of nine work offsets
-inline constexpr Whole work_offset{1, 9};    ///< G54 to G59.3
-inline constexpr Whole own_offset{0, 9};     ///< 0: none
+inline constexpr Whole counts_from{31, 5031}; ///< the first of two for each pocket
+inline constexpr Whole links_from{31, 4971};  ///< the first of ten for each of nine work offsets
+inline constexpr Whole work_offset{1, 9};     ///< G54 to G59.3
+inline constexpr Whole own_offset{0, 9};      ///< 0: none
 inline constexpr Whole tool_number{0, 99'999};
 inline constexpr Whole pocket_number{1, 9999};
 inline constexpr Whole place_number{1, 200}; ///< of a carousel's pocket

@@ -166,7 +166,8 @@ struct Routine {
             refused = Error{Code::NotCarried,
                             {"macro"},
                             "a change at a rack or a carousel",
-                            "Set up the changer that it has of its own, as its manual says"};
+                            "Set up the changer that it has of its own, as its manual says and the sheet of settings "
+                            "(Wiring) lists"};
     }
     void operator()(Release const&) { cannot("a touch that is read as the input opens"); }
     void operator()(auto const&) {} // a check that no routine has

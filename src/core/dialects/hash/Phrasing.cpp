@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Text for a control that reads ahead and whose skip move ends without a word: where it ended tells whether anything
 // was met. Targets are absolute and worked out before the move; behind each move that something rests on it waits.
+#include "core/dialects/CountedIn.h"
 #include "core/dialects/hash/HashLines.h"
 #include "core/quantity/WorkOffset.h"
 
@@ -47,7 +48,7 @@ struct Phrasing : HashLines {
             line(name(s.found) + "=1");
             for (std::size_t i = 0; i < s.into.size(); ++i)
                 line(fmt::format("{}={}", name(s.into[i]),
-                                 s.plain == s.into[i] ? plainNumber(row.figures[i], 0) : len(row.figures[i])));
+                                 s.isPlain(s.into[i]) ? plainNumber(row.figures[i], 0) : len(row.figures[i])));
             mark(other);
         }
         alarmIf(name(s.found) + " EQ 0", s.alarm);
@@ -417,6 +418,12 @@ struct Phrasing : HashLines {
         dwell(look_every_s);
         line(fmt::format("GOTO {}", again));
         mark(seen);
+    }
+    void operator()(CountChange const& s) {
+        settle();
+        auto const counter = countedIn(
+            s, [this](Slot pocket) { return name(pocket); }, "+", "*");
+        line(fmt::format("{0}={0}+1", counter));
     }
     void operator()(RequireRing const& s) { requireRing(*this, s); }
     void operator()(TurnRing const& s) { turnRing(*this, s); }

@@ -1,5 +1,6 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/dialects/CountedIn.h"
 #include "core/dialects/parametric/ParametricLines.h"
 
 #include <algorithm>
@@ -27,7 +28,7 @@ struct Phrasing : ParametricLines {
             line(fmt::format("{}=1", name(s.found)));
             for (std::size_t i = 0; i < s.into.size(); ++i)
                 line(fmt::format("{}={}", name(s.into[i]),
-                                 s.plain == s.into[i] ? plainNumber(row.figures[i], 0) : len(row.figures[i])));
+                                 s.isPlain(s.into[i]) ? plainNumber(row.figures[i], 0) : len(row.figures[i])));
             line(fmt::format("O{} ENDIF", o));
         }
         alarmIf(fmt::format("{} EQ 0", name(s.found)), s.alarm);
@@ -373,6 +374,11 @@ struct Phrasing : ParametricLines {
             line(fmt::format("M66 P{} L0", s.input));
             alarmIf(fmt::format("#5399 {} 1", s.on ? "NE" : "EQ"), s.alarm);
         }
+    }
+    void operator()(CountChange const& s) {
+        auto const counter = countedIn(
+            s, [this](Slot pocket) { return name(pocket); }, " + ", " * ");
+        line(fmt::format("{0}=[{0} + 1]", counter));
     }
     void operator()(RequireRing const& s) { requireRing(*this, s); }
     void operator()(TurnRing const& s) { turnRing(*this, s); }

@@ -41,6 +41,12 @@ struct Fields {
         auto const* mm = std::get_if<double>(&f);
         return mm ? len(*mm) : slotName(std::get<Slot>(f));
     }
+    /// A pocket, which has no unit.
+    static PhraseField pocket(char const* name, Figure const& f) {
+        auto const* number = std::get_if<double>(&f);
+        return {name, "which pocket: a number, or the name of one", true,
+                number ? plainNumber(*number, 0) : slotName(std::get<Slot>(f))};
+    }
     PhraseField length(char const* name, char const* words, double mm) const { return {name, words, true, len(mm)}; }
     PhraseField feed(double mm_min) const { return {"feed", "feed, units a minute", true, feedFigure(mm_min, units)}; }
     static PhraseField kept(char const* name, char const* words, Slot slot) {
@@ -88,7 +94,7 @@ struct Fields {
             for (std::size_t i = 0; i < s.into.size(); ++i)
                 figures.push_back({{"into", "name under which it is kept", true, slotName(s.into[i])},
                                    {"figure", "length", true,
-                                    s.plain == s.into[i] ? plainNumber(row.figures[i], 0) : len(row.figures[i])}});
+                                    s.isPlain(s.into[i]) ? plainNumber(row.figures[i], 0) : len(row.figures[i])}});
             if (s.into.empty())
                 figures.push_back({{"into", "name under which it is kept", true, {}}, {"figure", "length", true, {}}});
             bool const none = s.into.empty();
@@ -326,11 +332,15 @@ struct Fields {
         return {number("input", "its number", s.input), onlyIf("on", "it must be on", s.on),
                 number("seconds", "to wait at most; 0: it is so now", s.limit_s, 1), alarm(s.alarm)};
     }
+    All operator()(CountChange const& s) const {
+        return {number("first", "the first of the numbers it counts in, two for each pocket", s.first),
+                pocket("pocket", s.pocket), onlyIf("taken", "it was taken from there", s.taken)};
+    }
     All operator()(RequireRing const& s) const {
         return {number("places", "pockets of the carousel", s.places), alarm(s.alarm)};
     }
     All operator()(TurnRing const& s) const {
-        return {{"to", "which pocket: a number, or the name of one", true, figure(s.to)},
+        return {pocket("to", s.to),
                 number("places", "pockets of the carousel", s.places),
                 number("with", "output that turns it with the numbers", s.with_output),
                 number("against", "output that turns it against them; -1: none", s.against_output.value_or(-1)),

@@ -323,6 +323,7 @@ struct Segments {
                         s.on ? "on" : "off", within),
             {s.look});
     }
+    void operator()(CountChange const&) {} // it keeps none
     void operator()(RequireRing const&) {} // the person sees which one is in front
     void operator()(TurnRing const& s) {
         auto const to = known(s.to);

@@ -8,7 +8,7 @@
 
 namespace steady::shop {
 
-struct CarouselPlace {
+struct CarouselPlace : Counts {
     Id<Assembly> tool; ///< none: empty, where that is known
     Seen seen = Seen::Unknown;
     bool operator==(CarouselPlace const&) const = default;
@@ -16,6 +16,7 @@ struct CarouselPlace {
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"tool", "tool in the pocket"}, self.tool);
         f({"seen", "how that is known"}, self.seen);
+        countFields(self, f);
     }
 };
 
@@ -81,7 +82,7 @@ struct Carousel {
     std::vector<CarouselPlace> places;
     bool operator==(Carousel const&) const = default;
 
-    static constexpr KindName kind{"carousel", "carousel", 3};
+    static constexpr KindName kind{"carousel", "carousel", 4};
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"name", "name"}, self.name);
         f({"machine", "machine"}, self.machine);

@@ -5,6 +5,7 @@
 // there.
 
 #include "core/shop/kinds/Assembly.h"
+#include "core/shop/kinds/Counts.h"
 #include "core/shop/kinds/Machine.h"
 #include "core/shop/kinds/SideTouch.h"
 
@@ -38,15 +39,13 @@ constexpr char const* word(Seen seen) {
 }
 
 /// Machine coordinates where the calibration pin just touches, as they were read.
-struct Pocket {
+struct Pocket : Counts {
     std::optional<double> x_mm, y_mm, z_mm;
     std::int64_t taught_utc_ms = 0; ///< 0: never
     bool as_read = false;           ///< somebody was asked again about a figure that does not fit, and stays with it
     PocketFrom from = PocketFrom::Taught;
     Id<Assembly> tool; ///< none: empty, where that is known
     Seen seen = Seen::Unknown;
-    int picks = 0, drops = 0; ///< counted since it was taught
-    int failed = 0;           ///< of those; one that somebody helped is one
     bool operator==(Pocket const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
@@ -58,9 +57,7 @@ struct Pocket {
         f({"from", "position used"}, self.from);
         f({"tool", "tool in the pocket"}, self.tool);
         f({"seen", "how that is known"}, self.seen);
-        f({"picks", "picks"}, self.picks, bounds::changes);
-        f({"drops", "drops"}, self.drops, bounds::changes);
-        f({"failed", "failed of them"}, self.failed, bounds::changes);
+        countFields(self, f);
     }
     std::array<std::optional<double>, 3> at_mm() const { return {x_mm, y_mm, z_mm}; }
     std::optional<double>& axis(int of) { return of == 0 ? x_mm : of == 1 ? y_mm : z_mm; }
@@ -68,7 +65,7 @@ struct Pocket {
     /// Taught anew: what was counted belongs to another position.
     void teach(std::int64_t now_utc_ms) {
         taught_utc_ms = now_utc_ms;
-        picks = drops = failed = 0;
+        beginAnew();
     }
 };
 
@@ -77,6 +74,12 @@ struct RackMounting {
     bool pins_out = false;                           ///< transport and locking pins, before air or power
     bool tight = false;                              ///< towers and rail, to the maker's torque
     std::optional<double> first_gap_mm, last_gap_mm; ///< between towers at both ends of the rail
+    /// Where the holder of the first fork is meant to hang, machine coordinates: the plan, beside what is taught.
+    std::optional<double> x_mm, y_mm;
+    int holes = 2;          ///< of each tower, in a line along the way out of its fork
+    double behind_mm = 30;  ///< the first of them behind the holder's axis, seen from the fork's mouth
+    double between_mm = 40; ///< from one to the next
+    double hole_mm = 6.5;   ///< diameter
     bool operator==(RackMounting const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
@@ -84,6 +87,12 @@ struct RackMounting {
         f({"tight", "tightened"}, self.tight);
         f({"first_gap_mm", "first spacing of the towers"}, self.first_gap_mm, bounds::size_mm);
         f({"last_gap_mm", "last spacing of the towers"}, self.last_gap_mm, bounds::size_mm);
+        f({"x_mm", "planned machine X of the first fork"}, self.x_mm);
+        f({"y_mm", "planned machine Y of the first fork"}, self.y_mm);
+        f({"holes", "holes of a tower"}, self.holes, bounds::holes);
+        f({"behind_mm", "first hole behind the holder"}, self.behind_mm, bounds::size_mm);
+        f({"between_mm", "from hole to hole"}, self.between_mm, bounds::size_mm);
+        f({"hole_mm", "diameter of a hole"}, self.hole_mm, bounds::size_mm);
     }
 };
 
@@ -109,6 +118,9 @@ struct RackDrive {
     WithoutAir without_air = WithoutAir::Unknown;
     double limit_s = 2;       ///< the clamp opens or closes within this, or something is wrong
     double fork_mm_min = 600; ///< feed in and out of a fork, and onto a seat
+    /// The first of the numbers in which the control counts: two for each pocket, what was put into it, and what was
+    /// taken from it; from the first pocket on. None: it does not count.
+    std::optional<int> counts_from;
     bool operator==(RackDrive const&) const = default;
 
     template<class Self, class F> static void fields(Self& self, F&& f) {
@@ -120,6 +132,7 @@ struct RackDrive {
         f({"without_air", "clamp without air"}, self.without_air);
         f({"limit_s", "time limit of the clamp"}, self.limit_s, bounds::clamp_s);
         f({"fork_mm_min", "feed at the fork"}, self.fork_mm_min, bounds::fork_feed_mm_min);
+        f({"counts_from", "first number that the control counts in"}, self.counts_from, bounds::counts_from);
     }
 };
 
@@ -147,7 +160,7 @@ struct ToolRack {
     std::vector<Pocket> pockets; ///< in the order of their numbers
     bool operator==(ToolRack const&) const = default;
 
-    static constexpr KindName kind{"tool_rack", "rack"};
+    static constexpr KindName kind{"tool_rack", "rack", 3};
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"name", "name"}, self.name);
         f({"machine", "machine"}, self.machine);

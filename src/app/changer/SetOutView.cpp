@@ -47,7 +47,8 @@ SetOutView::SetOutView(Desk& desk, std::function<std::optional<ToolRack>()> rack
     f.length(
         "setout.behind", "Behind", {0, 1000}, [](ToolRack & r) -> auto& { return r.mounting.behind_mm; }, "the holder");
     f.length(
-        "setout.between", "Apart", {0, 1000}, [](ToolRack & r) -> auto& { return r.mounting.between_mm; });
+        "setout.between", "Apart", {0, 1000}, [](ToolRack & r) -> auto& { return r.mounting.between_mm; },
+        "from hole to hole");
     auto const button = [&](char const* name, QString const& words, QString const& tip, auto clicked) {
         auto* made = new QPushButton(words);
         made->setObjectName(QString::fromLatin1(name));

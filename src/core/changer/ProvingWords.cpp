@@ -71,6 +71,7 @@ std::vector<zeroing::Judgement> judgeProving(Proved const& proved) {
                                        percent(wanted))
                          : std::string()),
          {}});
+    std::string unused;
     for (auto const& place : proved.places) {
         auto const each = countedOf(place.counts);
         if (each.failures > 0)
@@ -81,9 +82,9 @@ std::vector<zeroing::Judgement> judgeProving(Proved const& proved) {
                                          : "A change that somebody helped is a failure. Look at it before it is called "
                                            "again; taught anew it is counted anew.",
                             {}});
-        if (each.trials == 0)
-            said.push_back({Severity::Note, fmt::format("Pocket {} was not used yet.", place.number), "", {}});
+        if (each.trials == 0) unused += fmt::format("{}{}", unused.empty() ? "" : ", ", place.number);
     }
+    if (!unused.empty()) said.push_back({Severity::Note, "Not used yet: pocket " + unused + ".", "", {}});
     return said;
 }
 

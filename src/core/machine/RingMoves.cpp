@@ -2,6 +2,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/machine/RingMoves.h"
 
+#include "core/machine/RackClamp.h"
+
 #include <algorithm>
 #include <array>
 #include <cmath>

@@ -8,6 +8,7 @@
 #include "core/macros/Figures.h"
 #include "core/macros/Kind.h"
 #include "core/macros/LinkNumbers.h"
+#include "core/macros/PlateZeroRecipe.h"
 
 #include <fmt/format.h>
 

@@ -136,8 +136,6 @@ void misread(World& world, double by_mm) {
     world.person.misreads.push_back({"z" + std::to_string(1 + world.seed % most_reports), side * by_mm});
 }
 
-constexpr char const* look = "Go and look before the first cut.";
-
 constexpr Fault every_fault[] = {
     {"plate_thin", "The plate is 0.40 mm thinner than the book says",
      "Another plate, a worn one, or a slip in measuring it.", "Everything cuts too deep, by the same amount.",

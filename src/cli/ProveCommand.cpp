@@ -18,12 +18,11 @@ int prove(BookOptions const& options, bool json, Streams streams) {
     if (!opened) return refuse(opened.error(), streams);
     auto const& [book, setup] = *opened;
     auto const racks = changer::racksOf(book, setup.place.machine);
-    auto const rings = changer::carouselsOf(book, setup.place.machine);
-    if (racks.empty() && rings.empty())
+    auto const* ring = book.find(changer::carouselOf(book, setup.place.machine));
+    if (racks.empty() && !ring)
         return refuse(Error{Code::Missing, {"rack"}, "A rack or a carousel of this machine", "Add one at Changer."},
                       streams);
-    auto const proved =
-        racks.empty() ? changer::provedOf(*book.find(rings.front())) : changer::provedOf(*book.find(racks.front()));
+    auto const proved = racks.empty() ? changer::provedOf(*ring) : changer::provedOf(*book.find(racks.front()));
     auto const sequence = changer::provingOf(proved, setup.place.assembly);
     if (!sequence) return refuse(sequence.error(), streams);
     auto const counted = changer::countedOf(proved);

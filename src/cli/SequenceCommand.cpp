@@ -47,7 +47,7 @@ Result<shop::ZeroSetup> asked(facts::Reader const& book, shop::ZeroSetup setup, 
 Result<std::pair<safety::Rehearsal, std::vector<macros::ChangeStep>>> stepsOf(facts::Reader const& book,
                                                                               shop::ZeroSetup const& setup) {
     bool const at_ring =
-        changer::racksOf(book, setup.place.machine).empty() && !changer::carouselsOf(book, setup.place.machine).empty();
+        changer::racksOf(book, setup.place.machine).empty() && changer::carouselOf(book, setup.place.machine);
     auto made = safety::rehearse(book, setup, at_ring ? macros::Kind::CarouselChange : macros::Kind::RackChange);
     if (!made) return Failure(made.error());
     auto const& recipe = made->macro.recipe;

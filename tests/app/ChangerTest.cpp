@@ -158,6 +158,11 @@ private Q_SLOTS:
         drive.type("setout.y", u"862"_s);
         drive.type("setout.holes", u"1"_s);
         QTRY_COMPARE(marks->count(), 2 + 6 + 3);
+        QVERIFY2(marks->row(3).text.contains(u"outside the travel"_s), qPrintable(marks->row(3).text)); // begins at 0
+        QVERIFY2(drive.judgement().contains(u"Pocket 1 would hang outside the travel. X −270.000 mm"_s),
+                 qPrintable(drive.judgement()));
+        drive.type("setout.x", u"499"_s);
+        QTRY_VERIFY(!drive.judgement().contains(u"outside the travel"_s));
         QVERIFY2(marks->row(3).detail.contains(u"Y 892.000"_s), qPrintable(marks->row(3).detail)); // 30 behind
         drive.prompter.path = drive.folder.filePath(u"template.pdf"_s);
         drive.click("setout.pdf");
@@ -167,9 +172,11 @@ private Q_SLOTS:
         drive.click("setout.marks");
         drive.settle();
         QVERIFY(test::readAll(drive.prompter.path).startsWith("%PDF"));
-        QTRY_VERIFY2(drive.judgement().contains(u"from its plan"_s), qPrintable(drive.judgement())); // it is taught
+        // Taught at 500.124 and 861.872.
+        QTRY_VERIFY2(drive.judgement().contains(u"By +1.124 mm in X and −0.128 mm in Y"_s),
+                     qPrintable(drive.judgement()));
         drive.key(Qt::Key_Z, Qt::ControlModifier);
-        QTRY_COMPARE(rack(drive).mounting.holes, 2);
+        QTRY_COMPARE(rack(drive).mounting.x_mm, std::optional(-270.0));
     }
     /// The fewest calls beside the rack; what was counted, what failed, and on paper.
     void provedToTwelveChanges() {
@@ -215,6 +222,10 @@ private Q_SLOTS:
         // The control counts from number 3201 on: pocket 6 in 3211 and 3212.
         drive.click("changer.section.prove");
         QVERIFY(!drive.find("changer.shown_drops")->isVisibleTo(drive.window.get()));
+        drive.type("changer.counts_from", u"3095"_s); // meets what a link is kept in
+        QVERIFY2(drive.hintOf("changer.counts_from").contains(u"used twice"_s),
+                 qPrintable(drive.hintOf("changer.counts_from")));
+        QVERIFY(!rack(drive).drive.counts_from);
         drive.type("changer.counts_from", u"3201"_s);
         press(counts, Qt::Key_End, drive);
         drive.type("changer.shown_drops", u"7"_s);

@@ -370,6 +370,12 @@ private Q_SLOTS:
         QVERIFY(test::near(value("rack21.23.x"), axes[0].low_mm + 120.4 + 2 * 83.05, 0.001));
         QVERIFY(test::near(value("rack21.22.z"), axes[2].high_mm - 54.6 - 0.07 - 11.5, 0.001));
         QVERIFY(test::near(value("rack21.out"), 25 + 25 + 2, 0.001));
+        // A figure that does not fit its neighbours is not told; nor is any before the rack is tight.
+        shop.change(shop.rack, [](shop::ToolRack& r) { *r.pockets[2].x_mm += 9; });
+        QCOMPARE(value("rack21.23.x"), 0.0);
+        QVERIFY(value("rack21.22.x") != 0.0);
+        shop.change(shop.rack, [](shop::ToolRack& r) { r.mounting.tight = false; });
+        QCOMPARE(value("rack21.22.x"), 0.0);
     }
     void whatHangsStaysAboveTheTable() {
         auto shop = shopOn("parametric");

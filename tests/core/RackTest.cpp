@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/Reference.h"
+#include "support/Rows.h"
 #include "support/Test.h"
 
 #include "core/changer/RackFit.h"
@@ -189,8 +190,22 @@ private Q_SLOTS:
         auto const off = *install::rackOff(rack);
         QVERIFY(test::near(off.first_mm[0], 0.4, 1e-9) && test::near(off.first_mm[1], -0.3, 1e-9));
         QVERIFY(test::near(off.last_mm[0], 1.6, 1e-9) && test::near(off.last_mm[1], 0.2, 1e-9));
-        QVERIFY(install::judgeRackSetting(rack, UnitSystem::Metric).front().headline.find("0.500 mm") !=
-                std::string::npos);
+        // Against a travel that ends between the second and the third pocket, at 540 mm.
+        auto shop = test::shopFor(macros::Kind::RackChange);
+        shop.change(shop.machine, [](shop::Machine& m) {
+            m.axes[0].low_mm = 80;
+            m.axes[0].high_mm = 300;
+            m.axes[1].low_mm = 540;
+            m.axes[1].high_mm = 900;
+        });
+        auto const said = install::judgeRackSetting(shop.reader(), shop.setup(), rack);
+        QCOMPARE(said.size(), std::size_t(2));
+        QVERIFY2(said[0].severity == Severity::Bad && said[0].headline.find("Pocket 7") == 0, said[0].headline.c_str());
+        QVERIFY2(said[1].headline.find("0.500 mm") != std::string::npos, said[1].headline.c_str());
+        auto const steps = *install::rackOutSteps(shop.reader(), shop.setup(), rack);
+        for (std::size_t i = 2; i < 5; ++i) // X 77 is short of the travel
+            QVERIFY2(steps[i].figures.empty() && steps[i].words.find("template") != std::string::npos,
+                     steps[i].words.c_str());
     }
     void threeHeightsDoNotTellWhich() {
         std::vector<changer::TaughtPocket> pockets;

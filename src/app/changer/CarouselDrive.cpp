@@ -177,8 +177,7 @@ Result<std::vector<macros::ChangeStep>> CarouselDrive::steps() const {
 }
 
 void CarouselDrive::refresh() {
-    auto const ids = changer::carouselsOf(m_desk.book(), m_desk.setup().place.machine);
-    m_id = ids.empty() ? Id<Carousel>{} : ids.front();
+    m_id = changer::carouselOf(m_desk.book(), m_desk.setup().place.machine);
     auto& tools = *m_next->box();
     tools.clear();
     auto const& setup = m_desk.setup();

@@ -199,8 +199,7 @@ std::optional<int> CarouselView::placeAt(QPointF at, QRectF const& area) const {
 }
 
 void CarouselView::refresh() {
-    auto const ids = changer::carouselsOf(m_desk.book(), m_desk.setup().place.machine);
-    auto const id = ids.empty() ? Id<Carousel>{} : ids.front();
+    auto const id = changer::carouselOf(m_desk.book(), m_desk.setup().place.machine);
     if (id != m_id) m_job.clear();
     m_id = id;
     bool const writable = m_desk.session().writable();

@@ -184,10 +184,7 @@ void ChangerStation::buildCarouselDrive(QVBoxLayout* page) {
 void ChangerStation::showCarouselDrive() { m_drive->refresh(); }
 
 /// Of the rack; on a machine without one, of its carousel.
-void ChangerStation::showRecover() {
-    auto const rings = changer::carouselsOf(desk().book(), desk().setup().place.machine);
-    m_recover->show(m_rack, m_rack || rings.empty() ? Id<shop::Carousel>{} : rings.front());
-}
+void ChangerStation::showRecover() { m_recover->show(m_rack, m_rack ? Id<shop::Carousel>{} : ring()); }
 
 std::vector<Row> ChangerStation::recoveryRows() const {
     std::vector<Row> rows;

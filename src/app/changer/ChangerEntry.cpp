@@ -375,8 +375,7 @@ void ChangerStation::showProve() {
 
 /// The carousel of this machine; none: it has none.
 Id<shop::Carousel> ChangerStation::ring() const {
-    auto const ids = changer::carouselsOf(desk().book(), desk().setup().place.machine);
-    return ids.empty() ? Id<shop::Carousel>{} : ids.front();
+    return changer::carouselOf(desk().book(), desk().setup().place.machine);
 }
 
 void ChangerStation::buildCarouselProve(QVBoxLayout* page) {

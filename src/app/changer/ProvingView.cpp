@@ -2,10 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/changer/ProvingView.h"
 
+#include "app/shell/SaveFile.h"
 #include "app/widgets/When.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "core/changer/Rack.h"
+#include "core/safety/Lacks.h"
 #include "paper/SheetPage.h"
 
 #include <QVBoxLayout>
@@ -57,10 +59,10 @@ ProvingView::ProvingView(Desk& desk, Of of, QWidget* parent) : QWidget(parent), 
         m_names[2].c_str(), "Failed", "", 1, changes, [](Counts & c) -> auto& { return c.failed; });
     m_counter = std::make_unique<Form<RackDrive>>(
         desk, page, [this] { return m_of.drive(); },
-        [this](RackDrive drive, std::string what) { return m_of.keepDrive(std::move(drive), std::move(what)); }, there);
+        [this](RackDrive drive, std::string what) { return keepDrive(std::move(drive), std::move(what)); }, there);
     m_counter->only(there);
     m_counter->number(
-        m_names[5].c_str(), "Counts from number", "", 1, shop::bounds::counts_from,
+        m_names[5].c_str(), "The control counts from number", "", 1, shop::bounds::counts_from,
         [](RackDrive & d) -> auto& { return d.counts_from; }, "empty: it does not");
     m_counter->note([this] {
         auto const drive = m_of.drive();
@@ -94,14 +96,24 @@ Result<void> ProvingView::keep(Counts counted, std::string what) {
     auto const before = proved->places[at].counts;
     if (counted.shown_picks != before.shown_picks || counted.shown_drops != before.shown_drops) {
         auto const picks = counted.shown_picks, drops = counted.shown_drops;
+        bool const anew = picks < before.shown_picks || drops < before.shown_drops;
         counted = before;
         counted.takeShown(picks, drops);
-        what = fmt::format("{} picks and {} drops by the control's counters", counted.picks, counted.drops);
+        what = fmt::format("{} picks and {} drops by the control's counters{}", counted.picks, counted.drops,
+                           anew ? ", which began anew from 0" : "");
     }
     if (counted.failed > counted.picks + counted.drops)
         return fail(Code::OutOfRange, {"failed"}, std::to_string(counted.failed),
                     fmt::format("0 to {}, what was counted", counted.picks + counted.drops));
     return m_of.keepCounts(at, std::move(counted), fmt::format("Pocket {}: {}", proved->places[at].number, what));
+}
+
+Result<void> ProvingView::keepDrive(RackDrive drive, std::string what) {
+    auto const proved = m_of.proved();
+    auto const* machine = m_desk.book().find(m_desk.setup().place.machine);
+    if (proved && machine)
+        if (auto const can = safety::canCount(drive, proved->places.size(), *machine); !can) return can;
+    return m_of.keepDrive(std::move(drive), std::move(what));
 }
 
 Result<std::vector<changer::ProvingStep>> ProvingView::calls() const {
@@ -164,14 +176,10 @@ void ProvingView::save() {
                           machine ? text(machine->name) : QString(),
                           localTime(m_desk.session().now()),
                           {cautions, stages, calls}};
-    m_desk.prompter().saveFile(
-        this, u"Save the calls"_s, proved.turns ? u"proving-the-carousel.pdf"_s : u"proving-the-rack.pdf"_s,
-        u"PDF (*.pdf)"_s, [this, page](QString const& path) {
-            m_desk.work().start(
-                u"Writing the calls"_s,
-                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSheetPages(page, ink, path); },
-                [this](Result<void> done) { (void)m_desk.report(std::move(done)); });
-        });
+    saveFile(m_desk, this,
+             {u"Save the calls"_s, proved.turns ? u"proving-the-carousel.pdf"_s : u"proving-the-rack.pdf"_s,
+              pdfFilter(), u"Writing the calls"_s},
+             [page, ink = Look::pageInk()](QString const& path) { return paper::writeSheetPages(page, ink, path); });
 }
 
 } // namespace steady::app

@@ -37,6 +37,7 @@ Q_SIGNALS:
 private:
     shop::Counts counts() const; ///< of the chosen pocket
     Result<void> keep(shop::Counts counts, std::string what);
+    Result<void> keepDrive(shop::RackDrive drive, std::string what);
     void save();
     Result<std::vector<changer::ProvingStep>> calls() const;
 

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/changer/SetOutView.h"
 
+#include "app/shell/SaveFile.h"
 #include "app/widgets/When.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
@@ -59,7 +60,7 @@ SetOutView::SetOutView(Desk& desk, std::function<std::optional<ToolRack>()> rack
     };
     m_marks = button("setout.marks", u"Marks as a sheet…"_s, u"Where to jog, mark by mark"_s, &SetOutView::saveMarks);
     m_pdf = button("setout.pdf", u"Template 1:1 (PDF)…"_s, u"On as many sheets as it needs"_s,
-                   [this] { save(u"PDF (*.pdf)"_s, u"pdf"_s, &paper::writeTemplatePdf); });
+                   [this] { save(pdfFilter(), u"pdf"_s, &paper::writeTemplatePdf); });
     m_svg = button("setout.svg", u"Template 1:1 (SVG)…"_s, u"For a machine that cuts or marks it"_s,
                    [this] { save(u"SVG (*.svg)"_s, u"svg"_s, &paper::writeTemplateSvg); });
 }
@@ -90,7 +91,7 @@ std::vector<Row> SetOutView::rows() const {
 
 std::vector<zeroing::Judgement> SetOutView::judged() const {
     auto const rack = m_rack();
-    return rack ? install::judgeRackSetting(*rack, m_desk.units()) : std::vector<zeroing::Judgement>();
+    return rack ? install::judgeRackSetting(m_desk.book(), m_desk.setup(), *rack) : std::vector<zeroing::Judgement>();
 }
 
 void SetOutView::save(QString const& filter, QString const& ending, Write write) {
@@ -99,15 +100,10 @@ void SetOutView::save(QString const& filter, QString const& ending, Write write)
     auto const made = install::rackTemplate(*rack);
     if (!made) return (void)m_desk.report(Result<void>(Failure(made.error())));
     auto const machine = text(zeroing::machineOf(m_desk.book(), m_desk.setup()).name);
-    m_desk.prompter().saveFile(this, u"Save the template"_s, u"rack-template."_s + ending, filter,
-                               [this, made = *made, machine, write](QString const& path) {
-                                   m_desk.work().start(
-                                       u"Writing the template"_s,
-                                       [made, machine, write, path, ink = Look::pageInk()](Going const&) {
-                                           return write(made, machine, ink, path);
-                                       },
-                                       [this](Result<void> done) { (void)m_desk.report(std::move(done)); });
-                               });
+    saveFile(m_desk, this, {u"Save the template"_s, u"rack-template."_s + ending, filter, u"Writing the template"_s},
+             [made = *made, machine, write, ink = Look::pageInk()](QString const& path) {
+                 return write(made, machine, ink, path);
+             });
 }
 
 void SetOutView::saveMarks() {
@@ -123,13 +119,8 @@ void SetOutView::saveMarks() {
                           text(zeroing::machineOf(m_desk.book(), m_desk.setup()).name),
                           localTime(m_desk.session().now()),
                           {cautions, marks}};
-    m_desk.prompter().saveFile(
-        this, u"Save the marks"_s, u"rack-marks.pdf"_s, u"PDF (*.pdf)"_s, [this, page](QString const& path) {
-            m_desk.work().start(
-                u"Writing the marks"_s,
-                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSheetPages(page, ink, path); },
-                [this](Result<void> done) { (void)m_desk.report(std::move(done)); });
-        });
+    saveFile(m_desk, this, {u"Save the marks"_s, u"rack-marks.pdf"_s, pdfFilter(), u"Writing the marks"_s},
+             [page, ink = Look::pageInk()](QString const& path) { return paper::writeSheetPages(page, ink, path); });
 }
 
 } // namespace steady::app

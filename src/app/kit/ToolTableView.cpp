@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/kit/ToolTableView.h"
 
+#include "app/shell/SaveFile.h"
 #include "app/widgets/Box.h"
 #include "core/base/Words.h"
 #include "exchange/WholeFile.h"
@@ -135,15 +136,10 @@ std::vector<Assembly> ToolTableView::byNumber() const {
 
 void ToolTableView::write() {
     auto const tools = byNumber();
-    m_desk.prompter().saveFile(
-        this, u"Write the tool table"_s, u"tools.csv"_s, u"Tables (*.csv)"_s, [this, tools](QString const& path) {
-            m_desk.work().start(
-                u"Writing the table"_s,
-                [tools, path](Going const&) {
-                    return exchange::writeWhole(path, QByteArray::fromStdString(exchange::writeTools(tools)));
-                },
-                [this](Result<void> done) { (void)m_desk.report(std::move(done)); });
-        });
+    saveFile(m_desk, this, {u"Write the tool table"_s, u"tools.csv"_s, u"Tables (*.csv)"_s, u"Writing the table"_s},
+             [tools](QString const& path) {
+                 return exchange::writeWhole(path, QByteArray::fromStdString(exchange::writeTools(tools)));
+             });
 }
 
 void ToolTableView::refresh() {

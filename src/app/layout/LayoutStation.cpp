@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/layout/LayoutStation.h"
 
+#include "app/shell/SaveFile.h"
 #include "app/widgets/WrappedLabel.h"
 #include "core/base/Words.h"
 #include "paper/TemplatePage.h"
@@ -293,15 +294,10 @@ void LayoutStation::saveTemplate(QString const& filter, QString const& ending, W
     auto made = install::holeTemplate(desk().book(), desk().setup());
     if (!made) return (void)desk().report(Failure(made.error()));
     auto const machine = text(zeroing::machineOf(desk().book(), desk().setup()).name);
-    desk().prompter().saveFile(this, u"Save the template"_s, u"template."_s + ending, filter,
-                               [this, made = *made, machine, write](QString const& path) {
-                                   desk().work().start(
-                                       u"Writing the template"_s,
-                                       [made, machine, write, path, ink = Look::pageInk()](Going const&) {
-                                           return write(made, machine, ink, path);
-                                       },
-                                       [this](Result<void> done) { (void)desk().report(std::move(done)); });
-                               });
+    saveFile(desk(), this, {u"Save the template"_s, u"template."_s + ending, filter, u"Writing the template"_s},
+             [made = *made, machine, write, ink = Look::pageInk()](QString const& path) {
+                 return write(made, machine, ink, path);
+             });
 }
 
 void LayoutStation::showThings() {

@@ -4,6 +4,7 @@
 
 #include "app/macros/MacrosStation.h"
 
+#include "app/shell/SaveFile.h"
 #include "app/widgets/When.h"
 #include "core/base/LineDiff.h"
 #include "core/base/Words.h"
@@ -118,14 +119,10 @@ void MacrosStation::saveSheet() {
     auto const title = QString::fromUtf8(macros::title(m_kind));
     paper::SheetPage page{title, text(m_rehearsal->zero.machine.name), localTime(desk().session().now()),
                           macros::runSheet(m_kind, m_rehearsal->macro)};
-    desk().prompter().saveFile(
-        this, u"Save the run sheet"_s, u"%1-run-sheet.pdf"_s.arg(QString::fromLatin1(macros::name(m_kind))),
-        u"PDF (*.pdf)"_s, [this, page](QString const& path) {
-            desk().work().start(
-                u"Writing the sheet"_s,
-                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSheetPages(page, ink, path); },
-                [this](Result<void> done) { (void)desk().report(std::move(done)); });
-        });
+    saveFile(desk(), this,
+             {u"Save the run sheet"_s, u"%1-run-sheet.pdf"_s.arg(QString::fromLatin1(macros::name(m_kind))),
+              pdfFilter(), u"Writing the sheet"_s},
+             [page, ink = Look::pageInk()](QString const& path) { return paper::writeSheetPages(page, ink, path); });
 }
 
 void MacrosStation::showKept() {

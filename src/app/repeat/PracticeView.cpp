@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/repeat/PracticeView.h"
 
+#include "app/shell/SaveFile.h"
 #include "core/base/Words.h"
 #include "core/machine/World.h"
 #include "core/proving/StudyTypes.h"
@@ -132,13 +133,11 @@ void PracticeView::run() {
 
 void PracticeView::save() {
     if (!m_macro || !m_macro->for_control) return;
-    m_desk.prompter().saveFile(this, u"Save the macro"_s, u"readings.ngc"_s, u"Macros (*.ngc);;All files (*)"_s,
-                               [this, words = QByteArray::fromStdString(*m_macro->for_control)](QString const& path) {
-                                   m_desk.work().start(
-                                       u"Writing the macro"_s,
-                                       [words, path](Going const&) { return exchange::writeWhole(path, words); },
-                                       [this](Result<void> done) { (void)m_desk.report(std::move(done)); });
-                               });
+    saveFile(m_desk, this,
+             {u"Save the macro"_s, u"readings.ngc"_s, u"Macros (*.ngc);;All files (*)"_s, u"Writing the macro"_s},
+             [words = QByteArray::fromStdString(*m_macro->for_control)](QString const& path) {
+                 return exchange::writeWhole(path, words);
+             });
 }
 
 std::vector<zeroing::Judgement> PracticeView::judgements() const {

@@ -4,6 +4,7 @@
 
 #include "app/repeat/PracticeView.h"
 #include "app/repeat/RepeatStation.h"
+#include "app/shell/SaveFile.h"
 #include "app/widgets/When.h"
 #include "core/advice/Doubt.h"
 #include "core/advice/MapAdvice.h"
@@ -170,29 +171,17 @@ void RepeatStation::saveProof() {
         page.pictures.push_back(m_strip->recorded(ink, page.picture_size));
         if (s.type != StudyType::CheckReading) page.pictures.push_back(m_distribution->recorded(ink, {700, 240}));
     }
-    desk().prompter().saveFile(
-        this, u"Save the proof sheet"_s, u"proof sheet.pdf"_s, u"PDF (*.pdf)"_s,
-        [this, page, ink](QString const& path) {
-            desk().work().start(
-                u"Writing the proof sheet"_s,
-                [page, ink, path](Going const&) { return paper::writeStudyPage(page, ink, path); },
-                [this](Result<void> done) { (void)desk().report(std::move(done)); });
-        });
+    saveFile(desk(), this, {u"Save the proof sheet"_s, u"proof sheet.pdf"_s, pdfFilter(), u"Writing the proof sheet"_s},
+             [page, ink](QString const& path) { return paper::writeStudyPage(page, ink, path); });
 }
 
 void RepeatStation::saveCsv() {
     auto const* all = readings();
     if (!all) return;
-    desk().prompter().saveFile(this, u"Save all readings"_s, u"readings.csv"_s, u"Tables (*.csv)"_s,
-                               [this, copy = desk().book().snapshot().readings(m_study)](QString const& path) {
-                                   desk().work().start(
-                                       u"Writing the readings"_s,
-                                       [copy, path](Going const&) {
-                                           return exchange::writeWhole(
-                                               path, QByteArray::fromStdString(exchange::writeReadings(**copy)));
-                                       },
-                                       [this](Result<void> done) { (void)desk().report(std::move(done)); });
-                               });
+    saveFile(desk(), this, {u"Save all readings"_s, u"readings.csv"_s, u"Tables (*.csv)"_s, u"Writing the readings"_s},
+             [copy = desk().book().snapshot().readings(m_study)](QString const& path) {
+                 return exchange::writeWhole(path, QByteArray::fromStdString(exchange::writeReadings(**copy)));
+             });
 }
 
 } // namespace steady::app

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/wiring/WiringStation.h"
 
+#include "app/shell/SaveFile.h"
 #include "app/widgets/Box.h"
 #include "app/widgets/When.h"
 #include "app/wiring/BeamSheet.h"
@@ -395,28 +396,20 @@ void WiringStation::saveLabels() {
     if (auto const* found = desk().book().find(desk().setup().place.setter))
         labels.push_back({text(found->name), {found->circuit, found->wiring}});
     auto const machine = text(zeroing::machineOf(desk().book(), desk().setup()).name);
-    desk().prompter().saveFile(this, u"Save the labels"_s, fileName(u"labels "_s + machine) + u".pdf"_s,
-                               u"PDF (*.pdf)"_s, [this, labels, machine](QString const& path) {
-                                   desk().work().start(
-                                       u"Writing the labels"_s,
-                                       [labels, machine, path, ink = Look::pageInk()](Going const&) {
-                                           return paper::writeLabels(labels, machine, ink, path);
-                                       },
-                                       [this](Result<void> done) { (void)desk().report(std::move(done)); });
-                               });
+    saveFile(desk(), this,
+             {u"Save the labels"_s, fileName(u"labels "_s + machine) + u".pdf"_s, pdfFilter(), u"Writing the labels"_s},
+             [labels, machine, ink = Look::pageInk()](QString const& path) {
+                 return paper::writeLabels(labels, machine, ink, path);
+             });
 }
 
 void WiringStation::savePage() {
     auto const machine = zeroing::machineOf(desk().book(), desk().setup());
     paper::SettingsPage page{text(machine.name), localTime(desk().session().now()), m_rows};
-    desk().prompter().saveFile(
-        this, u"Save the sheet of settings"_s, fileName(u"settings "_s + page.machine) + u".pdf"_s, u"PDF (*.pdf)"_s,
-        [this, page](QString const& path) {
-            desk().work().start(
-                u"Writing the sheet"_s,
-                [page, path, ink = Look::pageInk()](Going const&) { return paper::writeSettingsPage(page, ink, path); },
-                [this](Result<void> done) { (void)desk().report(std::move(done)); });
-        });
+    saveFile(desk(), this,
+             {u"Save the sheet of settings"_s, fileName(u"settings "_s + page.machine) + u".pdf"_s, pdfFilter(),
+              u"Writing the sheet"_s},
+             [page, ink = Look::pageInk()](QString const& path) { return paper::writeSettingsPage(page, ink, path); });
 }
 
 } // namespace steady::app

@@ -38,11 +38,10 @@ int turnedInAll(shop::Carousel const& carousel, std::vector<int> const& pockets)
 
 } // namespace
 
-std::vector<Id<shop::Carousel>> carouselsOf(facts::Reader const& book, Id<shop::Machine> machine) {
-    std::vector<Id<shop::Carousel>> found;
+Id<shop::Carousel> carouselOf(facts::Reader const& book, Id<shop::Machine> machine) {
     for (auto const& [id, carousel] : book.all<shop::Carousel>())
-        if (carousel->machine == machine) found.push_back(id);
-    return found;
+        if (carousel->machine == machine) return id;
+    return {};
 }
 
 std::array<std::size_t, 2> besides(shop::Carousel const& carousel, std::size_t place) {

@@ -10,7 +10,7 @@
 
 namespace steady::changer {
 
-std::vector<Id<shop::Carousel>> carouselsOf(facts::Reader const& book, Id<shop::Machine> machine);
+Id<shop::Carousel> carouselOf(facts::Reader const& book, Id<shop::Machine> machine);
 
 /// The places before and behind, round the ring; from 0.
 std::array<std::size_t, 2> besides(shop::Carousel const& carousel, std::size_t place);

@@ -108,9 +108,11 @@ Proved provedOf(shop::Carousel const& carousel) {
 
 Result<std::vector<ProvingStep>> provingOf(Proved const& proved, Id<shop::Assembly> in_spindle) {
     if (proved.arm)
-        return fail(Code::CallRefused, {"carousel"},
-                    "an arm puts the old tool where the new one was: no list of calls is the shortest for long.",
-                    "Call each pocket once, and read the table against what hangs after each.");
+        return fail(
+            Code::CallRefused, {"carousel"},
+            "an arm puts the old tool where the new one hung, so that no list of calls tells beforehand what hangs "
+            "where.",
+            "Call each tool once, and after each call read the control's table against the pockets.");
     std::vector<bool> full;
     int home = -1;
     bool hangs = false;

@@ -391,8 +391,8 @@ std::vector<std::string> afterRecovery(Device const& device, SeenState const& se
     lines.push_back(at_fork ? fmt::format("A change that was helped is one that failed: signed here, it is counted at "
                                           "pocket {}.",
                                           *seen.at_pocket)
-                            : std::string("A change that was helped is one that failed: count it at Prove, at the "
-                                          "pocket that it was at."));
+                            : std::string("A change that was helped is one that failed: count it at Prove, for a "
+                                          "carousel at Its proof, at the pocket that it was at."));
     return lines;
 }
 

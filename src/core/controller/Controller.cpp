@@ -93,11 +93,7 @@ int Controller::steps(int most) {
     int done = 0;
     while (done < most) {
         ++done;
-        if (m_ended) break;
-        bool const going = m_unseen ? unseen() : step(nullptr);
-        if (going) continue;
-        if (m_unseen) keepNames();
-        break;
+        if (!step()) break;
     }
     return done;
 }

@@ -25,6 +25,18 @@ double behind_mm(shop::ToolRack const& rack, int hole) {
     return rack.mounting.behind_mm + (hole - 1) * rack.mounting.between_mm;
 }
 
+/// “Y 905.000 mm, travel 0.000 mm to 900.000 mm”; empty: it lies within, or nobody has typed the travel.
+std::string outside(facts::Reader const& book, shop::ZeroSetup const& setup, double x_mm, double y_mm) {
+    auto const* machine = book.find(setup.place.machine);
+    if (!machine) return {};
+    double const at_mm[] = {x_mm, y_mm};
+    for (std::size_t axis = 0; axis < 2; ++axis)
+        if (auto const& travel = machine->axes[axis]; at_mm[axis] < travel.low_mm || at_mm[axis] > travel.high_mm)
+            return fmt::format("{} {}, travel {} to {}", "XY"[axis], lengthText(at_mm[axis], book.units()),
+                               lengthText(travel.low_mm, book.units()), lengthText(travel.high_mm, book.units()));
+    return {};
+}
+
 } // namespace
 
 Result<std::vector<RackMark>> rackMarks(shop::ToolRack const& rack) {
@@ -86,10 +98,14 @@ Result<std::vector<OutStep>> rackOutSteps(facts::Reader const& book, shop::ZeroS
     step("Spindle stopped and unable to start. Stock and clamps off the way. A pointed tool or a pin in the spindle.");
     step("Home the machine. At each mark: Z up first, jog there in machine coordinates, at the end × 10; selector off "
          "before a hand goes near; lower by hand wheel until the point nearly touches, and mark the spot.");
-    for (auto const& mark : *marks)
-        step(fmt::format("Pocket {}, hole {}.", mark.pocket, mark.hole),
-             fmt::format("X {}   Y {}   Z {}", lengthNumber(mark.x_mm, units), lengthNumber(mark.y_mm, units),
-                         lengthText(machine.safeZ_mm(), units)));
+    for (auto const& mark : *marks) {
+        auto const name = fmt::format("Pocket {}, hole {}", mark.pocket, mark.hole);
+        if (!outside(book, setup, mark.x_mm, mark.y_mm).empty())
+            step(name + ": outside the travel. By the template, laid on the marks that can be reached.");
+        else
+            step(name + ".", fmt::format("X {}   Y {}   Z {}", lengthNumber(mark.x_mm, units),
+                                         lengthNumber(mark.y_mm, units), lengthText(machine.safeZ_mm(), units)));
+    }
     step("Measure the marks once more with a rule: from the first to the last, and both diagonals. Drill only through "
          "what may be drilled: not into a slot, a hose or the board's screws.");
     step("Towers and rail on, square to the axes; measure the first and the last gap; tighten as the maker says.");
@@ -109,26 +125,43 @@ std::optional<RackOff> rackOff(shop::ToolRack const& rack) {
     return off;
 }
 
-std::vector<zeroing::Judgement> judgeRackSetting(shop::ToolRack const& rack, UnitSystem units) {
-    if (!rackMarks(rack)) return {};
+std::vector<zeroing::Judgement> judgeRackSetting(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                                 shop::ToolRack const& rack) {
+    std::vector<zeroing::Judgement> said;
+    if (!rackMarks(rack)) return said;
+    auto const units = book.units();
+    for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
+        auto const at = from(rack, rack.pitch_mm * static_cast<double>(i), 0);
+        auto const out = outside(book, setup, *rack.mounting.x_mm + at.x_mm, *rack.mounting.y_mm + at.y_mm);
+        if (out.empty()) continue;
+        said.push_back({Severity::Bad,
+                        fmt::format("Pocket {} would hang outside the travel.", rack.number(i)),
+                        out + ": no change reaches it. Move the plan, or see which way the numbers grow (Rack).",
+                        {}});
+        break;
+    }
     auto const off = rackOff(rack);
-    if (!off)
-        return {{Severity::Note,
-                 "Planned, and not measured yet.",
-                 "Mark it by the machine or by a template, fix it, and teach the first and the last pocket: then it "
-                 "says how far it ended from its plan.",
-                 {}}};
+    if (!off) {
+        said.push_back(
+            {Severity::Note,
+             "Planned, and not measured yet.",
+             "Mark it by the machine or by a template, fix it, and teach the first and the last pocket: then "
+             "it says how far it ended from its plan.",
+             {}});
+        return said;
+    }
     auto const by = [&](double const(&mm)[2]) {
         return fmt::format("{} in X and {} in Y", lengthText(mm[0], units, Sign::Always),
                            lengthText(mm[1], units, Sign::Always));
     };
-    return {{Severity::Note,
-             fmt::format("Pocket {} hangs {} from its plan.", rack.number(0),
-                         lengthText(std::hypot(off->first_mm[0], off->first_mm[1]), units)),
-             fmt::format("By {}; from there to pocket {} it is off by {}, turned or of another pitch. What counts is "
-                         "what was taught, not the plan.",
-                         by(off->first_mm), rack.number(rack.pockets.size() - 1), by(off->last_mm)),
-             {}}};
+    said.push_back({Severity::Note,
+                    fmt::format("Pocket {} hangs {} from its plan.", rack.number(0),
+                                lengthText(std::hypot(off->first_mm[0], off->first_mm[1]), units)),
+                    fmt::format("By {}; from there to pocket {} it is off by {}, turned or of another pitch. What "
+                                "counts is what was taught, not the plan.",
+                                by(off->first_mm), rack.number(rack.pockets.size() - 1), by(off->last_mm)),
+                    {}});
+    return said;
 }
 
 } // namespace steady::install

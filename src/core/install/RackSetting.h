@@ -25,7 +25,7 @@ Result<std::vector<RackMark>> rackMarks(shop::ToolRack const& rack);
 /// Missing, where a tower has no hole.
 Result<HoleTemplate> rackTemplate(shop::ToolRack const& rack);
 
-/// What is done and jogged to, mark by mark. Error: as rackMarks.
+/// What is done and jogged to, mark by mark; what lies outside the travel is left to the template. Error: as rackMarks.
 Result<std::vector<OutStep>> rackOutSteps(facts::Reader const& book, shop::ZeroSetup const& setup,
                                           shop::ToolRack const& rack);
 
@@ -37,6 +37,8 @@ struct RackOff {
 /// None: no plan, or the first or last pocket was not taught.
 std::optional<RackOff> rackOff(shop::ToolRack const& rack);
 
-std::vector<zeroing::Judgement> judgeRackSetting(shop::ToolRack const& rack, UnitSystem units);
+/// The plan against the travel, and against what was taught.
+std::vector<zeroing::Judgement> judgeRackSetting(facts::Reader const& book, shop::ZeroSetup const& setup,
+                                                 shop::ToolRack const& rack);
 
 } // namespace steady::install

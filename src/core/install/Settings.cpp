@@ -96,15 +96,25 @@ private:
         auto const words = [&](std::string const& what) { return rack.name + ": " + what; };
         count(id("pockets"), words("pockets"), rack.pockets.size());
         auto const state = changer::rackState(m_book, m_setup, rack);
-        for (auto const& pocket : state.pockets) {
+        std::string open;
+        for (std::size_t i = 0; i < state.pockets.size(); ++i) {
+            auto const& pocket = state.pockets[i];
+            bool const known = pocket.used_mm[0] && pocket.used_mm[1] && pocket.holder_z_mm;
+            if (state.blocked || !known || (pocket.suspect && rack.pockets[i].from == shop::PocketFrom::Taught)) {
+                open += fmt::format("{}{}", open.empty() ? "" : ", ", pocket.number);
+                continue;
+            }
             std::optional<double> const at_mm[] = {pocket.used_mm[0], pocket.used_mm[1], pocket.holder_z_mm};
             for (std::size_t axis = 0; axis < 3; ++axis)
-                if (at_mm[axis])
-                    length(id(fmt::format("{}.{}", pocket.number, "xyz"[axis])),
-                           words(fmt::format("pocket {}, machine {}", pocket.number, "XYZ"[axis])), *at_mm[axis],
-                           axis == 2 ? fmt::format("seat {} in it: then not once more there", shown(*rack.seat_mm))
-                                     : std::string());
+                length(id(fmt::format("{}.{}", pocket.number, "xyz"[axis])),
+                       words(fmt::format("pocket {}, machine {}", pocket.number, "XYZ"[axis])), *at_mm[axis],
+                       axis == 2
+                           ? fmt::format("the seat, {}, is in it: leave the control's own at 0", shown(*rack.seat_mm))
+                           : std::string());
         }
+        if (!open.empty())
+            word(id("open"), words("pockets whose place is not known yet"), open,
+                 "Changer: mounted, taught, on the line, seat typed");
         length(id("out"), words("way out of a fork"), changer::wayOut_mm(rack),
                "half a flange, the depth of the fork, the gap");
         length(id("approach"), words("approach above the seat"), changer::approach_mm(rack), {});

@@ -256,6 +256,11 @@ double setterTripZ_mm(World const& world, Vec3 const& at) {
            discShape_mm(world, at);
 }
 
+double setterTripsBelow_mm(World const& world) {
+    auto const& s = *world.setter;
+    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm + std::abs(s.tilt_mm);
+}
+
 std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at) {
     auto const& s = *world.setter;
     if (!s.overtravel_mm) return std::nullopt;

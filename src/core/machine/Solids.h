@@ -33,6 +33,8 @@ double plateTopZ_mm(World const& world, Vec3 const& at);
 bool overDisc(World const& world, Vec3 const& at);
 /// True gauge-line Z at which the setter trips, by what lies on the disc.
 double setterTripZ_mm(World const& world, Vec3 const& at);
+/// Wherever over the disc: it trips no higher than this.
+double setterTripsBelow_mm(World const& world);
 /// True gauge-line Z at which the setter's second contact opens the stop chain; none where it has none.
 std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at);
 

@@ -209,10 +209,8 @@ bool VirtualMachine::plateTouched() const {
 
 bool VirtualMachine::setterTouched() const {
     if (!m_world.setter) return false;
-    auto const& s = *m_world.setter;
-    double const highest_mm = s.base_z_mm + s.trigger_mm + s.chip_mm + std::abs(s.tilt_mm) + m_world.tool.length_mm;
-    bool const reaches = m_position[2] <= highest_mm + 1e-6 || m_made_at == m_position;
-    bool const tip = reaches && overDisc(m_world, m_position) && keepsContact(setterTripZ_mm(m_world, m_position));
+    bool const tip = keepsContact(setterTripsBelow_mm(m_world)) && overDisc(m_world, m_position) &&
+                     keepsContact(setterTripZ_mm(m_world, m_position));
     return tip || m_finger.at(m_now_s);
 }
 

@@ -233,9 +233,10 @@ int RingPlan::pocketOf(Id<shop::Assembly> tool) const {
 }
 
 Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setup) {
-    auto const ids = changer::carouselsOf(book, setup.place.machine);
-    if (ids.empty()) return fail(Code::Missing, {"carousel"}, "A carousel of this machine", "Add it at Changer.");
-    RingPlan plan{ids.front(), *book.find(ids.front()), {}, 0, 0};
+    auto const id = changer::carouselOf(book, setup.place.machine);
+    auto const* found = book.find(id);
+    if (!found) return fail(Code::Missing, {"carousel"}, "A carousel of this machine", "Add it at Changer.");
+    RingPlan plan{id, *found, {}, 0, 0};
     auto const& ring = plan.carousel;
     auto const refused = [](std::string why, std::string instead) {
         return fail(Code::CallRefused, {"carousel"}, std::move(why), std::move(instead));

@@ -3,6 +3,7 @@
 #include "core/safety/Lacks.h"
 
 #include "core/controller/Dialect.h"
+#include "core/dialects/Bundle.h"
 
 namespace steady::safety {
 
@@ -11,6 +12,12 @@ macros::Lacks lacksOf(controller::Dialect const& dialect) {
     bool const locks = !dialect.built_in && !dialect.phrased &&
                        (dialect.has(controller::Does::LockOverride) || dialect.variables.acting.inhibits > 0);
     return {dialect.built_in || dialect.grammar.last_variable == 0, locks ? 1 : most_override, dialect.grammar.kept};
+}
+
+Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::Machine const& machine) {
+    auto const bundle = dialects::bundleOf(machine.dialect);
+    if (!bundle) return Failure(bundle.error());
+    return macros::canCount(drive, pockets, machine, lacksOf((*bundle)->language()));
 }
 
 } // namespace steady::safety

@@ -3,7 +3,7 @@
 #pragma once
 // What macros have to do without on a control, told from its language.
 
-#include "core/macros/SetterRecipes.h"
+#include "core/macros/ChangeParts.h"
 
 namespace steady::controller {
 struct Dialect;
@@ -12,5 +12,9 @@ struct Dialect;
 namespace steady::safety {
 
 macros::Lacks lacksOf(controller::Dialect const& dialect);
+
+/// Whether the control of that machine can count the changes of so many pockets. Error: as dialects::bundleOf and
+/// macros::canCount.
+Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::Machine const& machine);
 
 } // namespace steady::safety

@@ -88,9 +88,9 @@ StationState changerState(facts::Reader const& book, shop::ZeroSetup const& setu
         wrong += state.fit && state.fit->torn;
     }
     if (racks.empty()) {
-        auto const rings = changer::carouselsOf(book, setup.place.machine);
-        if (rings.empty()) return {Standing::Open, "no rack"};
-        auto const& places = book.find(rings.front())->places;
+        auto const* ring = book.find(changer::carouselOf(book, setup.place.machine));
+        if (!ring) return {Standing::Open, "no rack"};
+        auto const& places = ring->places;
         auto const unknown = std::count_if(places.begin(), places.end(), [](shop::CarouselPlace const& place) {
             return place.seen == shop::Seen::Unknown;
         });

@@ -96,7 +96,8 @@ constexpr PhraseStep steps[] = {
     {"require-ring", "Pocket in front is known", "Stops unless the kept number is one of the carousel's pockets."},
     {"turn-ring", "Carousel turns",
      "Turns until a pocket is in front, counted by an input from the kept number; told to stop before any alarm."},
-    {"count", "A change is counted", "Adds one to the pocket's number for what was put in, or to the next one: taken."},
+    {"count", "A change is counted",
+     "Adds one to the first number of that pocket, what was put into it, or to its second, what was taken."},
 };
 constexpr std::size_t only_written = 2; // remark and message are no actions
 static_assert(std::size(steps) == only_written + std::variant_size_v<Action>);

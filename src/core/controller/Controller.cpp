@@ -32,6 +32,8 @@ Controller::Controller(Executable const& executable, Memory& memory, MachinePort
         halt(Outcome::Refused, first.text + " " + first.remedy);
         return;
     }
+    constexpr std::size_t usual_letters = 200; // of what a line says
+    m_message.reserve(usual_letters);
     publish();
     if (executable.dialect.grammar.vacancy)
         for (int n = 0; n <= variables().locals; ++n) m_memory.parameters[static_cast<std::size_t>(n)] = gcode::vacant;
@@ -109,6 +111,10 @@ bool Controller::unseen() {
     m_line = ++m_next; // one block a line
     if (shape == Shape::Silent) return true;
     auto const& program = m_executable.program;
+    if (shape == Shape::Message) {
+        m_message = program.textOf(program.blocks[at].message);
+        return true;
+    }
     auto done = shape == Shape::Constant
                     ? execute(m_executable.constants[static_cast<std::size_t>(m_executable.constant_of[at])], nullptr)
                 : shape == Shape::Setting ? settings(program.blocks[at], nullptr)
@@ -286,7 +292,7 @@ Done Controller::stop(Decoded const& block, Record* record) {
     if (block.does(Group::Stop, Does::Pause)) {
         // Where comments are no messages, a stop shows that of its own line.
         if (m_executable.dialect.grammar.notes)
-            m_paused_at = m_message;
+            m_paused_at.swap(m_message); // neither gives its memory back
         else
             m_paused_at = m_executable.program.textOf(m_executable.program.blocks[m_block].comment);
         m_message.clear();

@@ -40,6 +40,7 @@ bool saysNothing(gcode::Block const& block) {
 Shape shapeOf(gcode::Block const& block, bool constant) {
     using Shows = gcode::Block::Shows;
     if (saysNothing(block) && block.shows == Shows::Nothing) return Shape::Silent;
+    if (saysNothing(block) && block.shows == Shows::Message) return Shape::Message;
     if (block.end_mark || block.shows != Shows::Nothing) return Shape::Other;
     if (block.flow != gcode::Flow::None) return Shape::Flow;
     if (block.words.empty()) return Shape::Setting;

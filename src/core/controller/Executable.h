@@ -11,6 +11,7 @@ namespace steady::controller {
 /// What running a block comes to.
 enum class Shape : std::uint8_t {
     Silent,   ///< a comment, or nothing at all
+    Message,  ///< what it says is shown, and nothing else
     Constant, ///< words whose values never change, and nothing else
     Setting,  ///< variables are set, and nothing else
     Flow,     ///< which line comes next

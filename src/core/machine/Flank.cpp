@@ -142,21 +142,18 @@ bool flankTouches(World const& world, Vec3 const& at) {
     return false;
 }
 
-bool overWiredWork(World const& world, Vec3 const& at) {
-    if (!world.work_conducts || inBore(world, at)) return false;
+std::optional<double> wiredWorkZ_mm(World const& world, Vec3 const& at) {
+    if (!world.work_conducts || inBore(world, at)) return std::nullopt;
     auto const flat = inWork(world, at);
-    return std::isfinite(liftOver_mm(world.tool, world.spindle.turned_deg, world.stock, flat.x, flat.y));
-}
-
-double wiredWorkZ_mm(World const& world, Vec3 const& at) {
-    auto const flat = inWork(world, at);
+    double const lift_mm = liftOver_mm(world.tool, world.spindle.turned_deg, world.stock, flat.x, flat.y);
+    if (!std::isfinite(lift_mm)) return std::nullopt;
     double top = workTop_mm(world);
     if (world.round && world.round->boss_mm > 0) {
         auto const& boss = *world.round;
         double const off = std::hypot(at[0] - boss.x_mm, at[1] - boss.y_mm);
         if (off <= (boss.diameter_mm + world.tool.diameter_mm) / 2) top += boss.boss_mm;
     }
-    return top + world.tool.length_mm - liftOver_mm(world.tool, world.spindle.turned_deg, world.stock, flat.x, flat.y);
+    return top + world.tool.length_mm - lift_mm;
 }
 
 /// A corner of turned work lies elsewhere than where its sides would cross if it lay straight.

@@ -16,10 +16,9 @@ std::optional<double> flankMeets(World const& world, Vec3 const& from, Vec3 cons
 /// Whether it touches where it stands.
 bool flankTouches(World const& world, Vec3 const& at);
 
-/// Whether the tool comes down onto work that is wired, and not into its bore.
-bool overWiredWork(World const& world, Vec3 const& at);
-/// True gauge-line Z at which it then meets it.
-double wiredWorkZ_mm(World const& world, Vec3 const& at);
+/// True gauge-line Z at which the tool meets work that is wired; none: it is not, or the tool comes down into its bore
+/// or beside it.
+std::optional<double> wiredWorkZ_mm(World const& world, Vec3 const& at);
 /// Whether the tool stands wholly within the bore of the work.
 bool inBore(World const& world, Vec3 const& at);
 

@@ -238,22 +238,19 @@ controller::Cause causeOf(Solid solid) {
     return Cause::None;
 }
 
-bool overPlate(World const& world, Vec3 const& at) {
-    return world.plate.place == PlatePlace::OnStock &&
-           std::isfinite(liftOver_mm(world.tool, world.spindle.turned_deg, world.plate.footprint, at[0], at[1]));
+std::optional<double> plateTopZ_mm(World const& world, Vec3 const& at) {
+    if (world.plate.place != PlatePlace::OnStock) return std::nullopt;
+    double const lift_mm = liftOver_mm(world.tool, world.spindle.turned_deg, world.plate.footprint, at[0], at[1]);
+    if (!std::isfinite(lift_mm)) return std::nullopt;
+    return plateSurface_mm(world, at[0]) + world.tool.length_mm - lift_mm;
 }
 
-double plateTopZ_mm(World const& world, Vec3 const& at) {
-    return plateSurface_mm(world, at[0]) + world.tool.length_mm -
-           liftOver_mm(world.tool, world.spindle.turned_deg, world.plate.footprint, at[0], at[1]);
-}
-
-bool overDisc(World const& world, Vec3 const& at) { return world.setter && std::isfinite(liftOverSetter(world, at)); }
-
-double setterTripZ_mm(World const& world, Vec3 const& at) {
+std::optional<double> setterTripZ_mm(World const& world, Vec3 const& at) {
+    if (!world.setter) return std::nullopt;
     auto const& s = *world.setter;
-    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at) +
-           discShape_mm(world, at);
+    double const lift_mm = liftOverSetter(world, at);
+    if (!std::isfinite(lift_mm)) return std::nullopt;
+    return s.base_z_mm + s.trigger_mm + s.chip_mm + world.tool.length_mm - lift_mm + discShape_mm(world, at);
 }
 
 double setterTripsBelow_mm(World const& world) {
@@ -262,9 +259,11 @@ double setterTripsBelow_mm(World const& world) {
 }
 
 std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at) {
-    auto const& s = *world.setter;
-    if (!s.overtravel_mm) return std::nullopt;
-    return s.base_z_mm + *s.overtravel_mm + s.chip_mm + world.tool.length_mm - liftOverSetter(world, at);
+    if (!world.setter || !world.setter->overtravel_mm) return std::nullopt;
+    double const lift_mm = liftOverSetter(world, at);
+    if (!std::isfinite(lift_mm)) return std::nullopt;
+    return world.setter->base_z_mm + *world.setter->overtravel_mm + world.setter->chip_mm + world.tool.length_mm -
+           lift_mm;
 }
 
 std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to, bool cuts) {

@@ -24,18 +24,15 @@ std::optional<Hit> firstHit(World const& world, Vec3 const& from, Vec3 const& to
 
 // Below, `at` is a gauge-line point in true coordinates; only its X and Y count.
 
-/// Whether some part of the tool's end is over the plate where it lies.
-bool overPlate(World const& world, Vec3 const& at);
-/// True gauge-line Z at which the tool's end meets the plate where it lies; the tool must be over it.
-double plateTopZ_mm(World const& world, Vec3 const& at);
+/// True gauge-line Z at which the tool's end meets the plate where it lies; none: no part of it is over the plate.
+std::optional<double> plateTopZ_mm(World const& world, Vec3 const& at);
 
-/// Whether some part of the tool's end is over the setter's disc; no: also without a setter.
-bool overDisc(World const& world, Vec3 const& at);
-/// True gauge-line Z at which the setter trips, by what lies on the disc.
-double setterTripZ_mm(World const& world, Vec3 const& at);
+/// True gauge-line Z at which the setter trips, by what lies on the disc; none: there is no setter, or no part of the
+/// tool's end is over its disc.
+std::optional<double> setterTripZ_mm(World const& world, Vec3 const& at);
 /// Wherever over the disc: it trips no higher than this.
 double setterTripsBelow_mm(World const& world);
-/// True gauge-line Z at which the setter's second contact opens the stop chain; none where it has none.
+/// True gauge-line Z at which the setter's second contact opens the stop chain; none: nor has it one.
 std::optional<double> overtravelZ_mm(World const& world, Vec3 const& at);
 
 } // namespace steady::machine

@@ -172,7 +172,6 @@ std::optional<Trouble> VirtualMachine::along(std::span<Vec3 const> points_mm, do
 
 /// The second contact of a setter stops the machine before its end of stroke.
 std::optional<Trouble> VirtualMachine::overtravel() {
-    if (!m_world.setter || !overDisc(m_world, m_position)) return std::nullopt;
     auto const opens = overtravelZ_mm(m_world, m_position);
     if (!opens || m_position[2] > *opens + 1e-9) return std::nullopt;
     return Trouble{Outcome::Overtravel,
@@ -201,16 +200,15 @@ bool VirtualMachine::plateSignals() const {
 }
 
 bool VirtualMachine::plateTouched() const {
-    bool tip = overPlate(m_world, m_position) && keepsContact(plateTopZ_mm(m_world, m_position));
-    tip = tip || (overWiredWork(m_world, m_position) && keepsContact(wiredWorkZ_mm(m_world, m_position)));
-    tip = tip || flankTouches(m_world, m_position) || (m_flank && m_made_at == m_position);
+    bool const tip = keepsContact(plateTopZ_mm(m_world, m_position)) ||
+                     keepsContact(wiredWorkZ_mm(m_world, m_position)) || flankTouches(m_world, m_position) ||
+                     (m_flank && m_made_at == m_position);
     return (tip && plateSignals()) || handCloses(m_now_s);
 }
 
 bool VirtualMachine::setterTouched() const {
     if (!m_world.setter) return false;
-    bool const tip = keepsContact(setterTripsBelow_mm(m_world)) && overDisc(m_world, m_position) &&
-                     keepsContact(setterTripZ_mm(m_world, m_position));
+    bool const tip = keepsContact(setterTripsBelow_mm(m_world)) && keepsContact(setterTripZ_mm(m_world, m_position));
     return tip || m_finger.at(m_now_s);
 }
 
@@ -255,22 +253,24 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
     auto const& input = m_world.input;
     double const scatter_mm = input.scatter_mm * m_scatter.normal();
     double const drop = path.from[2] - path.to[2];
-    /// Share of the path at which it comes down to a height; none when it does not.
+    /// How far along the path it comes down to a height; none when it does not.
     auto downTo = [&](double z_mm) -> std::optional<double> {
         if (drop <= 0 || path.from[2] <= z_mm || path.to[2] > z_mm) return std::nullopt;
         return (path.from[2] - z_mm) / drop * path.length_mm;
+    };
+    auto tip = [&](std::optional<double> trips_at_z_mm) {
+        if (auto const s = trips_at_z_mm ? downTo(*trips_at_z_mm + scatter_mm) : std::nullopt)
+            offer({path.profile.timeAt_s(*s), *s, false, false, true});
     };
     auto hand = [&](Hand const& held, bool finger = false) {
         double const t = std::max(0.0, held.from_s - m_now_s);
         if (m_now_s + t < held.until_s) offer({t, path.profile.distanceAt_mm(t), false, finger});
     };
     if (canChange(input)) {
-        if (drop > 0 && plateSignals() && overPlate(m_world, path.to))
-            if (auto const s = downTo(plateTopZ_mm(m_world, path.to) + scatter_mm))
-                offer({path.profile.timeAt_s(*s), *s, false, false, true});
-        if (drop > 0 && plateSignals() && overWiredWork(m_world, path.to))
-            if (auto const s = downTo(wiredWorkZ_mm(m_world, path.to) + scatter_mm))
-                offer({path.profile.timeAt_s(*s), *s, false, false, true});
+        if (drop > 0 && plateSignals()) {
+            tip(plateTopZ_mm(m_world, path.to));
+            tip(wiredWorkZ_mm(m_world, path.to));
+        }
         if (auto const share = plateSignals() ? flankMeets(m_world, path.from, path.to) : std::nullopt) {
             double const s = std::clamp(*share * path.length_mm - scatter_mm, 0.0, path.length_mm);
             Trip made{path.profile.timeAt_s(s), s, false, false, true};
@@ -282,9 +282,7 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
         if (bridgeable()) hand(m_bridge);
     }
     if (auto const& setter = m_world.setter; setter && canChange(*setter)) {
-        if (drop > 0 && overDisc(m_world, path.to))
-            if (auto const s = downTo(setterTripZ_mm(m_world, path.to) + scatter_mm))
-                offer({path.profile.timeAt_s(*s), *s, false, false, true});
+        if (drop > 0) tip(setterTripZ_mm(m_world, path.to));
         hand(m_finger, true);
     }
     for (std::size_t i = 0; i < m_world.false_contacts.size(); ++i) {
@@ -305,9 +303,11 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstRelease(Leg const& path
     double const rise = path.to[2] - path.from[2];
     double leave_z = -forever_s;
     double const scatter_mm = m_world.input.scatter_mm * m_scatter.normal();
-    if (plateTouched() && !handCloses(m_now_s)) leave_z = plateTopZ_mm(m_world, m_position) + scatter_mm;
-    if (setterTouched() && !m_finger.at(m_now_s))
-        leave_z = std::max(leave_z, setterTripZ_mm(m_world, m_position) + scatter_mm);
+    auto leaves = [&](std::optional<double> made_at_z_mm) {
+        if (made_at_z_mm) leave_z = std::max(leave_z, *made_at_z_mm + scatter_mm);
+    };
+    if (plateTouched() && !handCloses(m_now_s)) leaves(plateTopZ_mm(m_world, m_position));
+    if (setterTouched() && !m_finger.at(m_now_s)) leaves(setterTripZ_mm(m_world, m_position));
     if (rise <= 0 || std::isinf(leave_z) || path.to[2] <= leave_z) return std::nullopt;
     double const s = std::max(0.0, (leave_z - path.from[2]) / rise * path.length_mm);
     return Trip{path.profile.timeAt_s(s), s};
@@ -316,9 +316,8 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstRelease(Leg const& path
 /// A turning cutter must not meet the plate, nor a tool a finger.
 std::optional<Trouble> VirtualMachine::touchTrouble(Trip const& trip) {
     if (trip.finger) {
-        bool const under =
-            overDisc(m_world, m_position) && m_position[2] < setterTripZ_mm(m_world, m_position) + finger_mm;
-        if (!under) return std::nullopt;
+        auto const trips = setterTripZ_mm(m_world, m_position);
+        if (!trips || m_position[2] >= *trips + finger_mm) return std::nullopt;
         return Trouble{Outcome::Collision, "Collision: the tool came down on a finger on the setter's disc.",
                        controller::Cause::Hand};
     }
@@ -365,8 +364,8 @@ controller::ProbeReport VirtualMachine::probe(Vec3 const& target_mm, double feed
     m_slack = path.slack;
     auto const kept = reported(path.at(kept_mm));
     double const true_z = path.at(trip->s_mm)[2];
-    if (trip->tip && !trip->flank && !away && overPlate(m_world, path.to))
-        m_world.plate.push_in_mm += std::max(0.0, plateTopZ_mm(m_world, path.to) - true_z);
+    if (trip->tip && !trip->flank && !away)
+        if (auto const top = plateTopZ_mm(m_world, path.to)) m_world.plate.push_in_mm += std::max(0.0, *top - true_z);
     m_world.plate.push_in_mm += away ? 0 : trip->late_mm;
     if (!trouble) trouble = collide(path, stop_mm);
     m_world.plate.push_in_mm = bears_mm;

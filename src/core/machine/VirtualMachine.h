@@ -104,10 +104,10 @@ private:
     std::optional<Trip> firstTrip(Leg const& leg);
     std::optional<Trip> firstRelease(Leg const& leg);
     std::optional<controller::Trouble> overtravel();
-    /// Whether the tip at rest keeps a contact made, which trips at that height: also where it was made by scatter a
-    /// little above, until it moves.
-    bool keepsContact(double trips_at_z_mm) const {
-        return m_position[2] <= trips_at_z_mm + 1e-9 || m_made_at == m_position;
+    /// Whether the tip at rest keeps a contact made, which trips at that height, if it does at all: also where it was
+    /// made by scatter a little above, until it moves.
+    bool keepsContact(std::optional<double> trips_at_z_mm) const {
+        return trips_at_z_mm && (m_position[2] <= *trips_at_z_mm + 1e-9 || m_made_at == m_position);
     }
     bool plateTouched() const;
     bool setterTouched() const;

@@ -77,17 +77,23 @@ void ringPart(Walk& walk, World& world) {
         w.field("against_output", r.against_output, output);
         w.field("slide_output", r.slide_output, output);
         w.field("orient_output", r.orient_output, output);
+        w.field("swap_output", r.swap_output, output);
+        w.field("swap_s", r.swap_s, seconds);
         sensor(w, "place", r.place);
         sensor(w, "first", r.first);
         sensor(w, "near", r.near);
         sensor(w, "back", r.back);
         sensor(w, "oriented", r.oriented);
+        sensor(w, "rest", r.rest);
         w.field("is_near", r.is_near);
         w.field("is_back", r.is_back);
         w.field("is_oriented", r.is_oriented);
+        w.field("is_at_rest", r.is_at_rest);
         w.field("turns", r.turns);
         w.field("slides", r.slides);
         w.field("orients", r.orients);
+        w.field("swings", r.swings);
+        w.field("arrives", r.arrives);
         if (!w.writing() && (r.holders.empty() || r.holders.size() > 200 || !(r.at >= 0 && r.at < r.count())))
             w.refuse("at", "a pocket of 1 to 200, counted from 0");
         if (!w.writing() && !world.rack) w.refuse("", "the clamp at its spindle, as “rack”");

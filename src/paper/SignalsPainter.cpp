@@ -87,23 +87,27 @@ struct SignalsDrawing {
         }
         return y;
     }
-    /// And those of a carousel.
+    /// And those of a carousel: it comes itself, or its arm swings.
     double ringLanes(double y, double height, double gap) {
+        using Step = machine::TraceStep;
         using Lamps = machine::RingLamps;
-        struct Row {
-            char const* words;
-            bool Lamps::*lamp;
-            bool told;
-        };
-        static constexpr Row rows[] = {{"told: come", &Lamps::told_near, true}, {"at the spindle", &Lamps::near, false},
-                                       {"carousel back", &Lamps::back, false},  {"told: turn", &Lamps::turns, true},
-                                       {"pocket there", &Lamps::place, false},  {"oriented", &Lamps::oriented, false}};
-        for (auto const& row : rows) {
-            auto const high = [&](machine::TraceStep const& step) { return step.ring && (*step.ring).*row.lamp; };
-            lane(y, height, QString::fromLatin1(row.words), high(picture.trace->front()), high,
-                 row.told ? ink.accent : ink.good);
+        auto const draw = [&](char const* words, bool told, auto const& shows) {
+            auto const high = [&](Step const& step) { return step.ring && shows(*step.ring); };
+            lane(y, height, QString::fromLatin1(words), high(picture.trace->front()), high,
+                 told ? ink.accent : ink.good);
             y += height + gap;
+        };
+        auto const& first = picture.trace->front().ring;
+        if (first && first->rest) {
+            draw("arm at rest", false, [](Lamps const& lamps) { return lamps.rest.value_or(false); });
+        } else {
+            draw("told: come", true, [](Lamps const& lamps) { return lamps.told_near; });
+            draw("at the spindle", false, [](Lamps const& lamps) { return lamps.near; });
+            draw("carousel back", false, [](Lamps const& lamps) { return lamps.back; });
         }
+        draw("told: turn", true, [](Lamps const& lamps) { return lamps.turns; });
+        draw("pocket there", false, [](Lamps const& lamps) { return lamps.place; });
+        draw("oriented", false, [](Lamps const& lamps) { return lamps.oriented; });
         return y;
     }
 

@@ -550,6 +550,10 @@ private Q_SLOTS:
         drive.choose("macro.fault", u"“At the spindle” always reads off"_s);
         drive.click("macro.run");
         QTRY_VERIFY2(drive.judgement().contains(u"It stopped safely."_s), qPrintable(drive.judgement()));
+        drive.choose("macro.fault", u"Nothing"_s);
+        drive.choose("macro.kind", u"Change at the carousel, re-touch"_s);
+        drive.click("macro.run");
+        QTRY_VERIFY2(drive.judgement().contains(u"The zero is right."_s), qPrintable(drive.judgement()));
 
         drive.key(Qt::Key_7, Qt::ControlModifier);
         drive.click("ring.done");
@@ -619,6 +623,35 @@ private Q_SLOTS:
                  qPrintable(drive.judgement()));
         drive.choose("carousel.in_arm", u"nothing"_s);
         QTRY_VERIFY2(!drive.judgement().contains(u"is in the arm"_s), qPrintable(drive.judgement()));
+
+        // One that runs its exchange by itself: a macro starts it and waits.
+        drive.choose("carousel.seen", u"seen"_s);
+        drive.click("changer.section.ring_change");
+        drive.choose("ring.fetched", u"2  6 mm up-cut"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"control's own program"_s), qPrintable(drive.judgement()));
+        QVERIFY(!drive.find("ring.slide")->isVisibleTo(drive.window.get()));
+        std::pair<char const*, char const*> const typed[] = {
+            {"ring.with", "9"}, {"ring.place", "7"}, {"ring.arm_start", "11"}, {"ring.arm_rest", "7"},
+            {"ring.x", "633"},  {"ring.y", "871"},   {"ring.z", "-63.5"}};
+        for (auto const& [field, words] : typed) drive.type(field, QString::fromLatin1(words));
+        QTRY_VERIFY2(drive.judgement().contains(u"“pocket in front” and “arm at rest”"_s),
+                     qPrintable(drive.judgement())); // both 7
+        drive.type("ring.arm_rest", u"8"_s);
+        QTRY_VERIFY2(drive.judgement().contains(u"The number that holds the tool of pocket 1"_s),
+                     qPrintable(drive.judgement()));
+        drive.type("ring.table_from", u"3001"_s);
+        QTRY_VERIFY2(drive.judgement().startsWith(u"Tool 2 can be fetched."_s), qPrintable(drive.judgement()));
+        drive.key(Qt::Key_8, Qt::ControlModifier);
+        drive.choose("macro.kind", u"Change at the carousel"_s);
+        drive.click("macro.run");
+        QTRY_VERIFY2(drive.judgement().contains(u"everything hangs where it should"_s), qPrintable(drive.judgement()));
+        drive.choose("macro.fault", u"The arm stops half-way"_s);
+        drive.click("macro.run");
+        QTRY_VERIFY2(drive.judgement().contains(u"It stopped safely."_s), qPrintable(drive.judgement()));
+        drive.key(Qt::Key_7, Qt::ControlModifier);
+        drive.click("ring.done");
+        QTRY_COMPARE(drive.book().find(drive.window->desk()->setup().place.assembly)->number, 2);
+        QCOMPARE(drive.book().find(drive.book().all<shop::Carousel>().begin()->second->places[3].tool)->number, 3);
     }
 };
 

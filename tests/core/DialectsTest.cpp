@@ -384,11 +384,12 @@ private Q_SLOTS:
     }
     /// What it cannot carry is said with the reason, and with what to do instead.
     void whatItCannotCarryIsSaid() {
-        std::set<Kind> const carried{Kind::PlateZero,     Kind::OffsetPerTool,  Kind::TableZero,     Kind::GoAndLook,
-                                     Kind::PlateZeroLink, Kind::Retouch,        Kind::ChangeByHand,  Kind::ProvePlate,
-                                     Kind::ProveSetter,   Kind::EdgeZero,       Kind::BoreCentre,    Kind::BossCentre,
-                                     Kind::CornerPlate,   Kind::RackChange,     Kind::GoToPlace,     Kind::Readings,
-                                     Kind::DiscReadings,  Kind::HomingReadings, Kind::CarouselChange};
+        std::set<Kind> const carried{
+            Kind::PlateZero,      Kind::OffsetPerTool, Kind::TableZero,      Kind::GoAndLook,      Kind::PlateZeroLink,
+            Kind::Retouch,        Kind::ChangeByHand,  Kind::ProvePlate,     Kind::ProveSetter,    Kind::EdgeZero,
+            Kind::BoreCentre,     Kind::BossCentre,    Kind::CornerPlate,    Kind::RackChange,     Kind::GoToPlace,
+            Kind::Readings,       Kind::DiscReadings,  Kind::HomingReadings, Kind::CarouselChange, Kind::RackRetouch,
+            Kind::CarouselRetouch};
         for (auto const kind : macros::every_kind) {
             auto const shop = streamed(kind);
             auto const made = safety::rehearse(shop.reader(), shop.setup(), kind);

@@ -106,6 +106,9 @@ private Q_SLOTS:
                 worlds.push_back(worlds.back());
                 worlds.back().second.dialect = "streaming"; // where a person reads and types
             }
+        worlds.emplace_back(Kind::CarouselChange, worlds[0].second);
+        worlds.back().second.rack.emplace();
+        worlds.back().second.ring.emplace().swap_output = 1; // an arm
         for (auto const& fault : safety::faults()) {
             QVERIFY(ids.insert(fault.id).second);
             QVERIFY(std::string(fault.text).size() > 5);

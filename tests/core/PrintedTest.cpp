@@ -99,6 +99,14 @@ constexpr Variant variants[] = {
          for (auto const& [id, c] : std::map(s.book.all<shop::Contact>()))
              s.change(id, [](shop::Contact& each) { each.work_offset = 1; });
      }},
+    {"an-arm", Kind::CarouselChange, Odd::Inch,
+     [](test::LinkedShop& s) {
+         s.change(s.ring, [](shop::Carousel& c) {
+             c.arm = true;
+             c.arm_seen = shop::Seen::Known;
+             c.exchange = {1, 13, 861, 6.5};
+         });
+     }},
     {"no-second-contact-no-shoe", Kind::RetouchAny, Odd::Metric,
      [](test::LinkedShop& s) {
          s.change(s.setter, [](shop::ToolSetter& t) { t.overtravel_mm.reset(); });

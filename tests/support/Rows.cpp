@@ -235,7 +235,8 @@ void askedBy(macros::Kind kind, LinkedShop& shop) {
         auto const& axes = shop.book.find(shop.machine)->axes;
         if (traits.asks == macros::Asks::Square) s.prefer.square_mm = 24.93;
         if (traits.asks == macros::Asks::Place) s.stored = {2, axes[0].low_mm + 88.25, axes[1].low_mm + 51.5};
-        if (traits.changes_tool) s.change = {shop.long_tool, axes[0].low_mm + 131.5, axes[1].low_mm + 42.25};
+        if (traits.asks == macros::Asks::Change)
+            s.change = {shop.long_tool, axes[0].low_mm + 131.5, axes[1].low_mm + 42.25};
         if (traits.sideways == macros::Sideways::No) return;
         if (!s.place.stock_thickness_mm) s.place.stock_thickness_mm = 20;
         s.side.size_mm = 37.3;

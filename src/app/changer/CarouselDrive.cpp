@@ -6,6 +6,7 @@
 #include "core/changer/CarouselTable.h"
 #include "core/changer/Drive.h"
 #include "core/macros/RingRecipe.h"
+#include "core/safety/Lacks.h"
 #include "core/zeroing/SetterHeight.h"
 
 #include <QVBoxLayout>
@@ -54,7 +55,9 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
         [this](Carousel changed, std::string what) { return put(std::move(changed), "Carousel: " + what); },
         [this] { return static_cast<bool>(m_id); });
     auto& f = *m_form;
-    f.only([this] { return static_cast<bool>(m_id); });
+    auto const there = [this] { return static_cast<bool>(m_id); };
+    auto const comes = [this] { return m_id && !carousel().arm; };
+    f.only(there);
     auto const output = shop::bounds::air_output;
     auto const input = shop::bounds::input_port;
     f.heading("Where tools are changed");
@@ -86,7 +89,8 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.number(
         "ring.first", "It is pocket 1", "", 1, input, [](Carousel & c) -> auto& { return c.ring.first_input; },
         "input");
-    f.heading("What brings it, and holds the spindle");
+    f.only(comes);
+    f.heading("What brings it to the spindle");
     f.row(2);
     f.number(
         "ring.slide", "To the spindle", "", 1, output, [](Carousel & c) -> auto& { return c.ring.slide_output; },
@@ -102,6 +106,25 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.choice(
         "ring.without", "When output or power drop, it", {"not known", "stays where it is", "goes back"},
         [](Carousel & c) -> auto& { return c.ring.slide_without; });
+    f.only([this] { return m_id && carousel().arm; });
+    f.heading("An arm that runs its whole exchange by itself");
+    f.row(2);
+    f.number(
+        "ring.arm_start", "Starts it", "", 1, output, [](Carousel & c) -> auto& { return c.exchange.start_output; },
+        "output");
+    f.number(
+        "ring.arm_rest", "At rest", "", 1, input, [](Carousel & c) -> auto& { return c.exchange.rest_input; }, "input");
+    f.row(2);
+    f.number(
+        "ring.arm_limit", "Time limit", "s", 1, shop::bounds::clamp_s,
+        [](Carousel & c) -> auto& { return c.exchange.limit_s; }, "in all");
+    f.number(
+        "ring.table_from", "Table from number", "", 1, shop::bounds::counts_from,
+        [](Carousel & c) -> auto& { return c.exchange.table_from; }, "pocket 1");
+    f.note("Clamp and all, until it is at rest again. The control keeps which tool is where, a number for each pocket: "
+           "each change makes another table. An arm whose strokes are driven one by one keeps to the maker's program.");
+    f.only(there);
+    f.heading("What holds the spindle");
     f.row(2);
     f.number(
         "ring.orient", "Orient it", "", 1, output, [](Carousel & c) -> auto& { return c.ring.orient_output; },
@@ -110,12 +133,14 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
         "ring.oriented", "Oriented", "", 1, input, [](Carousel & c) -> auto& { return c.ring.oriented_input; },
         "input");
     f.heading("The clamp at the spindle");
+    f.only(comes);
     f.row(2);
     f.number(
         "ring.release", "Opened by", "", 1, output, [](Carousel & c) -> auto& { return c.drive.release_output; },
         "output");
     f.number(
         "ring.blow", "Blown by", "", 1, output, [](Carousel & c) -> auto& { return c.drive.blow_output; }, "output");
+    f.only(there);
     f.row(3);
     f.number(
         "ring.open", "Open", "", 1, input, [](Carousel & c) -> auto& { return c.drive.open_input; }, "input");
@@ -170,7 +195,10 @@ void CarouselDrive::keepChange() {
 }
 
 Result<std::vector<macros::ChangeStep>> CarouselDrive::steps() const {
-    auto const recipe = macros::ringRecipe(m_desk.book(), m_desk.setup(), {});
+    auto const* machine = m_desk.book().find(m_desk.setup().place.machine);
+    auto const lacks = machine ? safety::lacksOf(*machine) : Result<macros::Lacks>(macros::Lacks());
+    if (!lacks) return Failure(lacks.error());
+    auto const recipe = macros::ringRecipe(macros::Kind::CarouselChange, m_desk.book(), m_desk.setup(), *lacks);
     if (!recipe) return Failure(recipe.error());
     auto const plan = *macros::planRing(m_desk.book(), m_desk.setup()); // the recipe has been made of it
     return macros::changeSteps(*recipe, plan.carousel, plan.pocketOf(m_desk.setup().place.assembly));

@@ -129,7 +129,7 @@ void ChangerStation::takeInSpindle(shop::ZeroSetup& setup, Id<shop::Assembly> to
 
 /// What a change does here, or why none can be written.
 Result<std::vector<macros::ChangeStep>> ChangerStation::changeSteps() const {
-    auto const recipe = macros::rackRecipe(desk().book(), desk().setup(), {});
+    auto const recipe = macros::rackRecipe(macros::Kind::RackChange, desk().book(), desk().setup(), {});
     if (!recipe) return Failure(recipe.error());
     auto const plan = macros::planRack(desk().book(), desk().setup());
     auto const* in_spindle = desk().book().find(desk().setup().place.assembly);

@@ -266,7 +266,7 @@ struct Steps {
 
     /// What was counted is void.
     void count() {
-        if (!device.comes) return;
+        if (!device.comes && device.kept_number == 0) return;
         if (device.orients)
             add({.what = Do::FreeSpindle,
                  .text = "Switch off the output that orients the spindle.",
@@ -297,6 +297,14 @@ struct Steps {
              .caution = "Somebody signs for it: a table that was only believed is how the next holder falls.",
              .expect = "Each number is the one on the holder.",
              .by_hand = true});
+        if (device.table_number > 0)
+            add({.what = Do::TypeTable,
+                 .text = fmt::format(
+                     "Type what hangs into the control's numbers, from {} for pocket {} to {}, 0 for an "
+                     "empty one: {}",
+                     device.table_number, device.first_number, device.table_number + device.pockets - 1, table),
+                 .expect = "Read back, they are what you signed for.",
+                 .by_hand = true});
         add({.what = Do::ClearMark,
              .text = "Put the number that says “a change is under way” back to 0.",
              .expect = "It reads 0. Only now a change starts again."});
@@ -318,7 +326,9 @@ Device deviceOf(shop::Carousel const& carousel, int kept_number) {
     device.comes = !carousel.arm;
     device.arm = carousel.arm;
     device.orients = carousel.ring.orient_output.has_value();
-    device.kept_number = carousel.arm ? 0 : kept_number;
+    bool const by_macro = !carousel.arm || carousel.exchange.start_output;
+    device.kept_number = by_macro ? kept_number : 0;
+    if (carousel.arm && by_macro) device.table_number = carousel.exchange.table_from.value_or(0);
     return device;
 }
 

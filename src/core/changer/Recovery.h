@@ -67,6 +67,7 @@ enum class Do {
     LookAtMark,
     NameSpindle, ///< the control is told `tool`, 0 for none
     SignOff,     ///< table and spindle are read against what hangs there
+    TypeTable,   ///< into the numbers of the control
     ClearMark,   ///< the number that says “under way” goes back to 0
     Prove        ///< one pocket watched, at the lowest override
 };
@@ -94,6 +95,7 @@ struct Device {
     bool arm = false;     ///< an arm may hold one, too
     bool orients = false; ///< the spindle is held while it changes
     int kept_number = 0;  ///< where the control keeps the pocket in front; 0: nowhere
+    int table_number = 0; ///< where it keeps the tool of the first pocket, the others behind it; 0: nowhere
 };
 Device deviceOf(shop::ToolRack const& rack);
 Device deviceOf(shop::Carousel const& carousel, int kept_number);

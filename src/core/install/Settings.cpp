@@ -82,7 +82,9 @@ public:
         for (auto const& [id, rack] : m_book.all<shop::ToolRack>())
             if (rack->machine == m_setup.place.machine && !rack->drive.release_output) changer(*rack);
         for (auto const& [id, ring] : m_book.all<shop::Carousel>())
-            if (ring->machine == m_setup.place.machine && (ring->arm || !ring->drive.release_output)) changer(*ring);
+            if (ring->machine == m_setup.place.machine &&
+                (ring->arm ? !ring->exchange.start_output : !ring->drive.release_output))
+                changer(*ring);
         return std::move(m_rows);
     }
 

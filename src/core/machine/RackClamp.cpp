@@ -33,12 +33,6 @@ ForkPlace* seatAt(Rack& rack, Vec3 const& at) {
     return nullptr;
 }
 
-Tool const* toolOf(World const& world, int number) {
-    for (auto const& each : world.tools)
-        if (each.number == number) return &each.tool;
-    return nullptr;
-}
-
 /// An upright cylinder; heights from where its axis counts.
 struct Part {
     double radius_mm, low_mm, high_mm;
@@ -112,6 +106,12 @@ bool hits(World const& world, Vec3 const& at) {
 }
 
 } // namespace
+
+Tool const* toolOf(World const& world, int number) {
+    for (auto const& each : world.tools)
+        if (each.number == number) return &each.tool;
+    return nullptr;
+}
 
 Tool emptyCone() {
     Tool none;

@@ -46,6 +46,9 @@ std::optional<double> rackHit(World const& world, Vec3 const& from, Vec3 const& 
 /// Of a holder's flange, below the gauge line.
 inline constexpr double flange_high_mm = 20;
 
+/// Null: the world knows none of that number.
+Tool const* toolOf(World const& world, int number);
+
 /// What is in the spindle when nothing is.
 Tool emptyCone();
 

@@ -37,6 +37,7 @@ bool ringInput(Ring const& ring, int number) {
     if (number == ring.near.input) return ring.near.reads(ring.is_near);
     if (number == ring.back.input) return ring.back.reads(ring.is_back);
     if (number == ring.oriented.input) return ring.oriented.reads(ring.is_oriented);
+    if (number == ring.rest.input) return ring.rest.reads(ring.is_at_rest);
     return false;
 }
 
@@ -72,6 +73,11 @@ void RingMoves::output(World& world, int number, bool on, double now_s) {
             if (m_slide_due) ring.is_near = ring.is_back = false;
         }
     }
+    if (number == ring.swap_output && on) m_swung = ring.swings;
+    if (number == ring.swap_output && on && ring.swings && ring.is_at_rest) {
+        ring.is_at_rest = false;
+        m_swap_due = now_s + ring.swap_s;
+    }
     if (number == ring.orient_output) {
         m_orient_due.reset();
         if (on && ring.orients) m_orient_due = now_s + ring.orient_s;
@@ -92,13 +98,16 @@ void RingMoves::moves(World& world) {
     if (!world.ring) return;
     ++m_moves;
     auto& ring = *world.ring;
-    for (auto* sensor : {&ring.place, &ring.first, &ring.near, &ring.back, &ring.oriented})
+    for (auto* sensor : {&ring.place, &ring.first, &ring.near, &ring.back, &ring.oriented, &ring.rest})
         if (sensor->fails_after == m_moves) sensor->says = sensor->fails_to;
+    if (!ring.is_at_rest) m_trouble = met("Collision: an axis moved while the arm held the holder.");
 }
 
 std::optional<double> RingMoves::due_s() const {
-    if (!m_slide_due || !m_orient_due) return m_slide_due ? m_slide_due : m_orient_due;
-    return std::min(*m_slide_due, *m_orient_due);
+    std::optional<double> first;
+    for (auto const& due : {m_slide_due, m_orient_due, m_swap_due})
+        if (due && (!first || *due < *first)) first = due;
+    return first;
 }
 
 std::optional<double> RingMoves::edge_s() const {
@@ -123,6 +132,7 @@ void RingMoves::turn(World& world, Vec3 const& at, double now_s) {
 
 /// Down in a fork, or over one too low, something is torn.
 void RingMoves::mayTurn(World const& world, Vec3 const& at) {
+    if (!world.ring->is_at_rest) m_trouble = met("Collision: the carousel turned while the arm was in it.");
     if (!world.ring->is_back && lowest_mm(world, at) < world.ring->seat_z_mm + world.rack->cone_mm - 1e-6)
         m_trouble =
             met("Collision: the carousel turned with the spindle, or what hangs in it, down between its forks.");
@@ -158,12 +168,37 @@ void RingMoves::slide(World& world, Vec3 const& at) {
     standInFront(world);
 }
 
+/// Both holders at once: the spindle must stand where the arm comes to, and let go.
+void RingMoves::swap(World& world, Vec3 const& at) {
+    auto& ring = *world.ring;
+    auto& rack = *world.rack;
+    if (!ring.arrives || !rack.air_on) return; // it stays half-way
+    double const off_mm = std::hypot(at[0] - ring.x_mm, at[1] - ring.y_mm, at[2] - ring.seat_z_mm);
+    if (off_mm > rack.forgives_mm)
+        m_trouble = met("Collision: the arm met the spindle, which did not stand where tools are changed.");
+    else if (!ring.atPlace())
+        m_trouble = met("Collision: the arm met the carousel between two pockets.");
+    else if (ring.orient_output >= 0 && !ring.is_oriented)
+        m_trouble = met("Collision: the arm met the holder beside its slots; the spindle was not oriented.");
+    else if (rack.in_spindle != 0 && !rack.lets_go)
+        m_trouble = met("Collision: the arm tore at a holder that stuck in the cone.");
+    std::swap(rack.in_spindle, ring.holders[static_cast<std::size_t>(ring.front())]);
+    auto const* tool = toolOf(world, rack.in_spindle);
+    world.tool = tool ? *tool : emptyCone();
+    ring.is_at_rest = true;
+    standInFront(world);
+}
+
 void RingMoves::catchUp(World& world, Vec3 const& at, double now_s) {
     auto& ring = *world.ring;
     if (m_way != 0) turn(world, at, now_s);
     if (m_slide_due && *m_slide_due <= now_s) {
         m_slide_due.reset();
         slide(world, at);
+    }
+    if (m_swap_due && *m_swap_due <= now_s) {
+        m_swap_due.reset();
+        swap(world, at);
     }
     if (m_orient_due && *m_orient_due <= now_s) {
         m_orient_due.reset();

@@ -1,7 +1,8 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
 #pragma once
-// A carousel as time goes by: it turns, comes and goes, and the spindle turns to where a holder fits.
+// A carousel as time goes by: it turns, comes and goes, or its arm swings; and the spindle turns to where a holder
+// fits.
 
 #include "core/machine/World.h"
 
@@ -27,16 +28,19 @@ public:
     std::optional<controller::Trouble> const& trouble() const { return m_trouble; }
     bool toldNear() const { return m_told_near; }
     bool turning() const { return m_way != 0; }
+    /// The arm has left its rest since it was started last.
+    bool swung() const { return m_swung; }
 
 private:
     void turn(World& world, Vec3 const& at, double now_s);
     void slide(World& world, Vec3 const& at);
+    void swap(World& world, Vec3 const& at);
     void mayTurn(World const& world, Vec3 const& at);
     double m_now_s = 0; ///< as far as it was followed
     int m_way = 0;      ///< +1 with the numbers, −1 against them, 0: it stands
     double m_place_s = 1, m_at = 0;
-    bool m_told_near = false;
-    std::optional<double> m_slide_due, m_orient_due;
+    bool m_told_near = false, m_swung = false;
+    std::optional<double> m_slide_due, m_orient_due, m_swap_due;
     std::optional<controller::Trouble> m_trouble;
     int m_moves = 0;
 };

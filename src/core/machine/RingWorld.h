@@ -6,6 +6,8 @@
 
 #include "core/machine/RackWorld.h"
 
+#include <optional>
+
 namespace steady::machine {
 
 struct Ring {
@@ -16,11 +18,15 @@ struct Ring {
     double place_s = 0.5, slide_s = 1,
            orient_s = 0.5; ///< time for a place, for the way to the spindle, for the spindle
     int with_output = -1, against_output = -1, slide_output = -1, orient_output = -1; ///< −1: none
-    Sensor place, first, near, back, oriented;
+    int swap_output = -1; ///< starts an arm that exchanges what spindle and pocket in front hold
+    double swap_s = 3;    ///< in which it does
+    Sensor place, first, near, back, oriented, rest;
     // What is the case.
     bool is_near = false, is_back = true; ///< neither: on its way
     bool is_oriented = false;
+    bool is_at_rest = true;                           ///< the arm
     bool turns = true, slides = true, orients = true; ///< no: told to, it stays as it is
+    bool swings = true, arrives = true;               ///< the arm; no: it does not start, or stops half-way
     bool operator==(Ring const&) const = default;
 
     int count() const { return static_cast<int>(holders.size()); }
@@ -33,6 +39,7 @@ struct Ring {
 /// What its lamps show, and what it was told.
 struct RingLamps {
     bool told_near = false, turns = false, near = false, back = false, place = false, oriented = false;
+    std::optional<bool> rest = {}; ///< of an arm, where it has one: that does what a carousel does that comes
     bool operator==(RingLamps const&) const = default;
 };
 

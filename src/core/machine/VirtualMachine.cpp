@@ -409,7 +409,8 @@ std::optional<RingLamps> VirtualMachine::ringLamps() const {
                      ring.near.reads(ring.is_near),
                      ring.back.reads(ring.is_back),
                      ring.place.reads(ring.atPlace()),
-                     ring.oriented.reads(ring.is_oriented)};
+                     ring.oriented.reads(ring.is_oriented),
+                     ring.swap_output < 0 ? std::nullopt : std::optional(ring.rest.reads(ring.is_at_rest))};
 }
 
 std::optional<double> VirtualMachine::changerDue_s() const {

@@ -74,6 +74,9 @@ bool VirtualMachine::sees(Act what) const {
     case Act::SeeNotBack: return !m_world.ring || !m_world.ring->back.reads(m_world.ring->is_back);
     case Act::SeeOriented: return !m_world.ring || m_world.ring->oriented.reads(m_world.ring->is_oriented);
     case Act::SeeNotOriented: return !m_world.ring || !m_world.ring->oriented.reads(m_world.ring->is_oriented);
+    case Act::SeeRests: // the lamp, and the arm itself
+        return !m_world.ring || (m_world.ring->is_at_rest && m_world.ring->rest.reads(true));
+    case Act::SeeSwung: return m_ring.swung();
     case Act::SayFinished: return !m_again;
     default: return true;
     }

@@ -75,6 +75,7 @@ void ChangeParts::blow(bool on) {
 
 void ChangeParts::begin(RequireToolAllowed homes, char const* purpose) {
     parts.begin(0);
+    if (after) parts.steps.insert(parts.steps.end(), after->first.begin(), after->first.end());
     add("finished", "After a change that was broken off nobody knows what hangs where.",
         RequireFinished{before("The last change was broken off: Changer, Recover, first."),
                         "Was the last change finished, and nothing moved by hand since?"});
@@ -113,6 +114,8 @@ void ChangeParts::finished() {
     add("", "Only now the control takes it for the tool in the spindle.", NameTool{tool.number});
     add("finished", "", MarkUnderWay{false});
     endWhen();
+    // Also of a tool that was there already: broken off behind the change, it would be the only thing left to do.
+    if (after) parts.steps.insert(parts.steps.end(), after->then.begin(), after->then.end());
 }
 
 void ChangeParts::end() {
@@ -122,6 +125,7 @@ void ChangeParts::end() {
     case shop::Method::LengthTable: then = "Its length counts from the table: measured since it was gripped?"; break;
     case shop::Method::OffsetPerTool: then = "Select its own work offset before the job goes on."; break;
     }
+    if (after) then = after->end;
     add("", "", End{fmt::format("Tool {} is in the spindle. The spindle is off. {}", tool.number, then)});
 }
 

@@ -4,6 +4,7 @@
 // What every change by a clamp that the control opens has in common, at a rack and at a carousel: what must be so
 // before it, what tells of the clamp, and what is said.
 
+#include "core/macros/Kind.h"
 #include "core/macros/Parts.h"
 #include "core/macros/Recipe.h"
 #include "core/macros/SetterRecipes.h"
@@ -25,6 +26,8 @@ Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::M
 Result<void> toldApart(facts::Reader const& book, std::vector<ToolHome> const& tools);
 
 struct ChangeParts {
+    Kind kind;
+    std::optional<Afterwards> after;
     facts::Reader const& book;
     shop::ZeroSetup const& setup;
     Lacks lacks;
@@ -74,7 +77,7 @@ struct ChangeParts {
     void clampIsReady();
     /// What no text can read is asked once; from then on it is under way. `where`: “the rack”.
     void underWay(std::string const& where);
-    /// The control takes the tool for the one in the spindle, and the change is finished.
+    /// The control takes the tool for the one in the spindle, and the change is finished; what is measured afterwards.
     void finished();
     /// The last step, and what the operator does then.
     void end();

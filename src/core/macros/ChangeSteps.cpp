@@ -9,7 +9,7 @@
 namespace steady::macros {
 namespace {
 
-constexpr char const* first = "Nothing has moved: find out why, and start again.";
+constexpr char const* nothing_moved = "Nothing has moved: find out why, and start again.";
 constexpr char const* seated = "The holder sits in its fork. Close the clamp, out of the fork along its axis, then up.";
 constexpr char const* high = "Z is up. Hands out, look at air and drawbar; nothing goes down before the lamp comes.";
 constexpr char const* over = "Over the fork. Open the clamp again and go straight up; the holder stays in its fork.";
@@ -18,12 +18,16 @@ constexpr char const* carried = "Something hangs in the cone, or nothing does: l
 constexpr char const* in_fork = "Held by the clamp, in its fork: the carousel back along its way, then Z up.";
 constexpr char const* let_go = "The holder sits in its fork. Straight up, clamp open; then the carousel back.";
 constexpr char const* above = "Above the cones: the carousel back first, then Z up.";
+constexpr char const* rests = "The arm is at rest: hands out, look at carousel and drive before Z moves.";
+constexpr char const* swung =
+    "Nobody in the arm's circle, Z stays. Its drive off and locked, then what arm and spindle hold; Changer, Recover.";
 constexpr char const* beside = "The carousel is back, or on its way: hands out, look at air and ways before Z moves.";
 
 struct Follow {
     shop::RackDrive const& drive;
-    int in_spindle; ///< number of the tool; at a carousel, of its pocket
+    int in_spindle; ///< number of the tool; at a carousel without an arm, of its pocket
     shop::RingDrive const* ring = nullptr;
+    shop::ArmDrive const* arm = nullptr; ///< which exchanges
     std::vector<ChangeStep> made = {};
     ChangeStep state = {};
     bool away = false, down = false;
@@ -36,7 +40,8 @@ struct Follow {
         made.push_back(std::move(step));
     }
     char const* wayOut(shop::Act look) const {
-        if (!away && !state.told_open) return first;
+        if (!away && !state.told_open) return nothing_moved;
+        if (arm) return near ? swung : rests;
         if (ring) return !near ? beside : !down ? above : state.told_open ? let_go : in_fork;
         if (down) return state.told_open ? seated : over;
         return look == shop::Act::SeeHeld || look == shop::Act::SeeEmpty ? carried : high;
@@ -66,13 +71,15 @@ struct Follow {
         case shop::Act::SeeNotBack: return "The carousel is no longer back.";
         case shop::Act::SeeOriented: return "The spindle is oriented.";
         case shop::Act::SeeNotOriented: return "The spindle is not held yet.";
+        case shop::Act::SeeRests: return "The arm is at rest.";
+        case shop::Act::SeeSwung: return "The arm has left its rest.";
         default: return "There is air pressure enough.";
         }
     }
     bool running() const { return runs.back(); }
 
     void operator()(When const& s) {
-        bool const told = s.slot == (ring ? slot_ring_home : slot_in_spindle);
+        bool const told = s.slot == (ring && !arm ? slot_ring_home : slot_in_spindle);
         int const value = told ? in_spindle : s.number + 1;
         runs.push_back(running() && (value == s.number) == s.is);
     }
@@ -91,6 +98,11 @@ struct Follow {
         if (ring && s.output == ring->slide_output) {
             near = s.on;
             return add(s.on ? "The carousel is told to come." : "The carousel is told to go back.");
+        }
+        if (arm && s.output == arm->start_output) {
+            near = true;
+            if (s.on) add("The arm is started: it exchanges both holders by itself.");
+            return;
         }
         if (ring && s.output == ring->orient_output)
             return add(s.on ? "The spindle is told to orient itself." : "The spindle is let free.");
@@ -123,9 +135,11 @@ struct Follow {
         auto const* written = std::get_if<double>(&s.to);
         state.limit_s = s.limit_s;
         state.input = s.place_input;
-        state.way_out = near ? above : beside;
-        add(fmt::format("The carousel turns until pocket {} is in front.",
-                        written ? static_cast<int>(*written) : in_spindle));
+        state.way_out = arm ? rests : near ? above : beside;
+        add(written || !arm
+                ? fmt::format("The carousel turns until pocket {} is in front.",
+                              written ? static_cast<int>(*written) : in_spindle)
+                : std::string("The carousel turns until the pocket of the tool that is fetched is in front."));
         state.limit_s.reset();
         state.input.reset();
         state.way_out.clear();
@@ -153,7 +167,9 @@ std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::RackDrive const&
 }
 
 std::vector<ChangeStep> changeSteps(Recipe const& recipe, shop::Carousel const& carousel, int home) {
-    return followed(recipe, {carousel.drive, home, &carousel.ring});
+    // Where an arm exchanges, the macro asks for the tool's number and not for its pocket: there is one, and another.
+    if (carousel.arm && home > 0) home = -1;
+    return followed(recipe, {carousel.drive, home, &carousel.ring, carousel.arm ? &carousel.exchange : nullptr});
 }
 
 } // namespace steady::macros

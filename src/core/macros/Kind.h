@@ -37,16 +37,21 @@ enum class Kind {
     Readings,
     DiscReadings,
     HomingReadings,
-    CarouselChange
+    CarouselChange,
+    RackRetouch,
+    RackLength,
+    CarouselRetouch,
+    CarouselLength
 };
 
-inline constexpr Kind every_kind[] = {Kind::PlateZero,     Kind::PlateZeroLink,  Kind::Retouch,        Kind::ToolLength,
-                                      Kind::OffsetPerTool, Kind::RetouchAny,     Kind::ToolLengthAny,  Kind::TableZero,
-                                      Kind::TrimZero,      Kind::GoAndLook,      Kind::ChangeByHand,   Kind::ProvePlate,
-                                      Kind::ProveSetter,   Kind::EdgeZero,       Kind::CornerZero,     Kind::BoreCentre,
-                                      Kind::BossCentre,    Kind::CornerPlate,    Kind::RackChange,     Kind::StorePlace,
-                                      Kind::GoToPlace,     Kind::LengthByPaper,  Kind::LengthBySquare, Kind::Readings,
-                                      Kind::DiscReadings,  Kind::HomingReadings, Kind::CarouselChange};
+inline constexpr Kind every_kind[] = {
+    Kind::PlateZero,      Kind::PlateZeroLink,  Kind::Retouch,        Kind::ToolLength, Kind::OffsetPerTool,
+    Kind::RetouchAny,     Kind::ToolLengthAny,  Kind::TableZero,      Kind::TrimZero,   Kind::GoAndLook,
+    Kind::ChangeByHand,   Kind::ProvePlate,     Kind::ProveSetter,    Kind::EdgeZero,   Kind::CornerZero,
+    Kind::BoreCentre,     Kind::BossCentre,     Kind::CornerPlate,    Kind::RackChange, Kind::StorePlace,
+    Kind::GoToPlace,      Kind::LengthByPaper,  Kind::LengthBySquare, Kind::Readings,   Kind::DiscReadings,
+    Kind::HomingReadings, Kind::CarouselChange, Kind::RackRetouch,    Kind::RackLength, Kind::CarouselRetouch,
+    Kind::CarouselLength};
 
 /// What it leaves behind. A work zero is a work offset's Z; the link goes with it on a control that keeps numbers.
 enum class Sets { Nothing, WorkZero, WorkZeroAndLink, Length, Sides, SidesAndZero };
@@ -71,7 +76,7 @@ struct Traits {
     bool any_tool = false;     ///< no list: a length is typed, or the tip jogged
     bool own_offsets = false;  ///< each tool has its own work offset
     bool needs_zero = false;   ///< works from the zero that is in force
-    bool changes_tool = false; ///< ends with another tool than it began with
+    bool changes_tool = false; ///< ends with another tool than it began with; what is measured is that one
     bool proves = false;       ///< sees a signal, and nothing else
     bool at_rack = false;      ///< puts the tool in the spindle away and fetches another
     bool at_ring = false;      ///< the same at a carousel

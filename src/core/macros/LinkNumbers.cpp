@@ -33,13 +33,34 @@ Block keptOf(shop::Behaviour const& behaviour) {
 
 } // namespace
 
-Result<void> checkCounts(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets) {
-    Block const counts{"for counting changes", first, shop::CountNumbers(first, pockets).taken};
-    if (!within(counts, kept)) return fail(Code::OutOfRange, {"counts_from"}, words(counts), told(kept));
+namespace {
+
+/// Error: OutOfRange, NumbersOverlap.
+Result<void> checkOwn(shop::Behaviour const& behaviour, gcode::Numbers kept, Block const& own, char const* field) {
+    if (!within(own, kept)) return fail(Code::OutOfRange, {field}, words(own), told(kept));
     std::vector<Block> others{scratchOf(behaviour), keptOf(behaviour)};
     if (auto const homed = behaviour.homed_parameter) others.push_back({"says “homed”", *homed, *homed});
     for (auto const& each : others)
-        if (meet(counts, each)) return fail(Code::NumbersOverlap, {"counts_from"}, words(counts), words(each));
+        if (meet(own, each)) return fail(Code::NumbersOverlap, {field}, words(own), words(each));
+    return {};
+}
+Block countsOf(int first, int pockets) {
+    return {"for counting changes", first, shop::CountNumbers(first, pockets).taken};
+}
+
+} // namespace
+
+Result<void> checkCounts(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets) {
+    return checkOwn(behaviour, kept, countsOf(first, pockets), "counts_from");
+}
+
+Result<void> checkTable(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets,
+                        std::optional<int> counts_from) {
+    Block const table{"for the tools in the pockets", first, first + pockets - 1};
+    if (auto const own = checkOwn(behaviour, kept, table, "table_from"); !own) return own;
+    if (!counts_from) return {};
+    auto const counts = countsOf(*counts_from, pockets);
+    if (meet(table, counts)) return fail(Code::NumbersOverlap, {"table_from"}, words(table), words(counts));
     return {};
 }
 

@@ -47,6 +47,10 @@ inline int lastKept(shop::Behaviour const& behaviour) { return ringNumber(behavi
 /// Whether the numbers that count so many pockets can be had. Error: NumbersOverlap, OutOfRange.
 Result<void> checkCounts(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets);
 
+/// The same of those that hold what hangs in each pocket; nor do they meet the counters.
+Result<void> checkTable(shop::Behaviour const& behaviour, gcode::Numbers kept, int first, int pockets,
+                        std::optional<int> counts_from);
+
 /// Whether the numbers that macros use exist in the controller and do not meet each other. Error: NumbersOverlap, with
 /// both uses; OutOfRange, with the numbers there are.
 Result<void> checkNumbers(shop::Behaviour const& behaviour, gcode::Grammar const& grammar);

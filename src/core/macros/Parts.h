@@ -22,6 +22,8 @@ constexpr Slot slot_home_x{7}, slot_home_y{8}, slot_home_z{29}, slot_in_spindle{
 /// Of a change at a carousel: the pocket of the tool in the spindle, 0 for an empty one; places to go, the way, the
 /// pocket in front by then.
 constexpr Slot slot_ring_home{7}, slot_ring_left{12}, slot_ring_way{13}, slot_ring_at{14};
+/// Where an arm exchanges: the pocket of the tool that is fetched.
+constexpr Slot slot_ring_to{8};
 /// One for each slow touch that may be asked for.
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 

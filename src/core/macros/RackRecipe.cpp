@@ -152,11 +152,12 @@ struct RackChanging : ChangeParts {
         lines.push_back(fmt::format("Out of a fork by {}, {} at the fork and on a seat.",
                                     lengthWithUnit(changer::wayOut_mm(rack), units),
                                     feedWithUnit(rack.drive.fork_mm_min, units)));
+        if (after) lines.insert(lines.end(), after->header.begin(), after->header.end());
         tellCounts(lines, rack.first_number);
         lines.push_back("Hands, sleeves and hoses out of the rack; nobody under a holder.");
         lines.push_back("A pocket that holds what the table does not know of is not seen: look before the first call.");
         lines.push_back("First runs: Changer, Prove: lifted, dry, empty holders, then cutters; hand at the stop.");
-        return Recipe{title(Kind::RackChange), std::move(lines), units, std::move(parts.steps)};
+        return Recipe{title(kind), std::move(lines), units, std::move(parts.steps)};
     }
 };
 
@@ -245,19 +246,24 @@ Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setu
     return whole();
 }
 
-Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
+Result<Recipe> rackRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
     auto const plan = planRack(book, setup);
     if (!plan) return Failure(plan.error());
     auto const& machine = *book.find(setup.place.machine);
     auto const& rack = plan->rack;
     if (auto const counts = canCount(rack.drive, rack.pockets.size(), machine, lacks); !counts)
         return Failure(counts.error());
-    RackChanging changing{
-        {book, setup, lacks, machine, *book.find(setup.change.next), plan->rack.drive, slot_in_spindle},
-        *plan,
-        *plan->of(setup.change.next)};
+    auto after = afterwards(kind, book, setup, lacks);
+    if (!after) return Failure(after.error());
+    RackChanging changing{{kind, std::move(*after), book, setup, lacks, machine, *book.find(setup.change.next),
+                           plan->rack.drive, slot_in_spindle},
+                          *plan,
+                          *plan->of(setup.change.next)};
     auto const by_mm = setup.change.lifted_mm;
     if (!by_mm) return changing.made();
+    if (changing.after)
+        return fail(Code::CallRefused, {"rack"}, "lifted, no tool is fetched that could be measured.",
+                    fmt::format("Take the height away, or choose “{}”.", title(Kind::RackChange)));
     // A closed clamp goes over what stands up in a fork, and so does a tool that hangs in it.
     constexpr double clear_mm = 2; // common practice
     auto const* in_spindle = book.find(setup.place.assembly);

@@ -33,6 +33,6 @@ struct RackPlan {
 Result<RackPlan> planRack(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Error: as planRack.
-Result<Recipe> rackRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks);
+Result<Recipe> rackRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks);
 
 } // namespace steady::macros

@@ -9,6 +9,7 @@
 #include "core/macros/Kind.h"
 #include "core/macros/LinkNumbers.h"
 #include "core/macros/PlateZeroRecipe.h"
+#include "core/shop/Book.h"
 
 #include <fmt/format.h>
 
@@ -17,8 +18,9 @@ namespace {
 
 using shop::Act;
 
-constexpr double clear_mm = 10; // above all cones; common practice
-constexpr double lands_mm = 20; // above its seat, from where it goes slowly
+constexpr double clear_mm = 10;    // above all cones; common practice
+constexpr double lands_mm = 20;    // above its seat, from where it goes slowly
+constexpr double arm_told_s = 0.3; // that a relay takes a start for one; common practice
 
 struct RingChanging : ChangeParts {
     RingPlan const& plan;
@@ -42,6 +44,15 @@ struct RingChanging : ChangeParts {
                 amid("What stands in front is not what was counted: it was turned by hand, or a place was missed.")});
     }
 
+    void ringKnown() {
+        add("ring-known", "It counts from the pocket that it left in front.",
+            RequireRing{
+                static_cast<int>(ring.places.size()),
+                before(fmt::format("Nobody knows which pocket is in front: turn the carousel to pocket 1 by its "
+                                   "button, and type 1 into number {}.",
+                                   ringNumber(machine.behaviour)))});
+    }
+
     void checks() {
         RequireToolAllowed allowed;
         for (auto const& stop : plan.stops) {
@@ -56,12 +67,7 @@ struct RingChanging : ChangeParts {
         clampIsReady();
         see("back", "Z comes down beside a carousel that is back.", ring.ring.back_input, true, 0, Act::SeeBack,
             "is the carousel back?", before("The carousel is not back."));
-        add("ring-known", "It counts from the pocket that it left in front.",
-            RequireRing{
-                static_cast<int>(ring.places.size()),
-                before(fmt::format("Nobody knows which pocket is in front: turn the carousel to pocket 1 by its "
-                                   "button, and type 1 into number {}.",
-                                   ringNumber(machine.behaviour)))});
+        ringKnown();
         underWay("the carousel");
         add("", "Up before any X and Y.", up());
     }
@@ -164,11 +170,121 @@ struct RingChanging : ChangeParts {
         if (auto back = goesBack(plan.stops); !back.empty()) lines.push_back(std::move(back));
         lines.push_back(fmt::format("Above all cones by {}; {} onto a seat.", lengthWithUnit(plan.above_mm, units),
                                     feedWithUnit(ring.drive.fork_mm_min, units)));
+        if (after) lines.insert(lines.end(), after->header.begin(), after->header.end());
         tellCounts(lines, 1);
         lines.push_back("Hands, sleeves and hoses out of the carousel; nobody under a holder.");
         lines.push_back("A pocket that holds what the table does not know of is not seen: look before the first call.");
         lines.push_back("First runs: without tools, then empty holders, then cutters; single block, hand at the stop.");
-        return Recipe{title(Kind::CarouselChange), std::move(lines), units, std::move(parts.steps)};
+        return Recipe{title(kind), std::move(lines), units, std::move(parts.steps)};
+    }
+};
+
+/// An arm that was started exchanges both holders by itself: Z waits until it is at rest again.
+struct ArmChanging : RingChanging {
+    shop::ArmDrive const& arm = ring.exchange;
+    Figure place = double(to); ///< of the tool that is fetched; where the control keeps a table, by that
+
+    void armRests(char const* why) {
+        see("rest", why, arm.rest_input, true, 0, Act::SeeRests, "is the arm at rest?",
+            before("The arm is not at rest."));
+    }
+
+    void checks() {
+        RequireToolAllowed allowed;
+        for (auto const& [id, each] : shop::toolsOf(book, setup.place.machine)) {
+            if (changer::wider(ring, *each) || each->number == 0 || (lacks.numbers && id != setup.place.assembly))
+                continue;
+            allowed.rows.push_back({each->number, {double(each->number)}});
+        }
+        allowed.into = {slot_in_spindle};
+        allowed.plain = {slot_in_spindle};
+        begin(std::move(allowed), "What is in the spindle; 0 is an empty spindle.");
+        if (!lacks.numbers) {
+            add("", "The same tool again: nothing is done.", When{slot_in_spindle, tool.number, false});
+            place = slot_ring_to;
+            add("table", "By an arm the old tool goes where the new one was: each change makes another table.",
+                FindPocket{*arm.table_from, static_cast<int>(ring.places.size()), tool.number, slot_ring_to,
+                           before(fmt::format("No pocket holds tool {} by the control's table. Look, and type what "
+                                              "hangs where, from number {} on.",
+                                              tool.number, *arm.table_from))});
+        }
+        clampIsReady();
+        armRests("An arm that is out is in the way of everything.");
+        ringKnown();
+        underWay("the carousel and the circle of the arm");
+        add("", "Up before any X and Y.", up());
+    }
+
+    /// Only when it is at rest again does Z move. Who is asked, and answers late, sees the lamp on in any case.
+    void waits() {
+        if (lacks.numbers)
+            return add("rests", "Only when it is at rest again does Z move.",
+                       Pause{"Look, outside of its circle: did the arm swing through, and is it at rest again? If so, "
+                             "resume. If not, stop here: Changer, Recover, before anything moves.",
+                             {Act::SeeSwung, Act::SeeRests}});
+        see("leaves", "A lamp that stays on tells nothing of its end.", arm.rest_input, false, arm.limit_s,
+            Act::SeeSwung, "has the arm left its rest?",
+            amid("The arm did not leave its rest, or its lamp sticks. Z stays where it is."));
+        see("rests", "Only when it is at rest again does Z move.", arm.rest_input, true, arm.limit_s, Act::SeeRests,
+            "is the arm at rest again?",
+            amid("The arm did not come to rest in its time. Z stays where it is; nobody in its circle."));
+    }
+
+    void exchange() {
+        turn(place, ring.at);
+        add("", "Where tools are changed.", MoveOver{*ring.x_mm, *ring.y_mm, 0, 0});
+        orient();
+        add("", "To where the arm comes.", down(0, false));
+        add("", "From here on it runs by itself, clamp and all; nothing else moves.",
+            SwitchOutput{*arm.start_output, true});
+        add("", "", Wait{arm_told_s});
+        add("", "Off before anything else: no alarm leaves it on, to be started twice.",
+            SwitchOutput{*arm.start_output, false});
+        waits();
+        see("taken", "An empty pocket is found here.", drive.held_input, true, drive.limit_s, Act::SeeHeld,
+            "is the holder drawn in?", amid("No holder was drawn in; look at arm and pocket."));
+        if (!lacks.numbers)
+            add("table", "What was in the spindle hangs there now.",
+                KeepPocket{*arm.table_from, place, slot_in_spindle});
+        if (!startsEmpty()) {
+            whenSpindle(false);
+            count(place, false);
+            endWhen();
+        }
+        count(place, true);
+        add("", "Up.", up());
+        see("still-held", "What was lost on the way up is found here.", drive.held_input, true, 0, Act::SeeHeld,
+            "is the holder still drawn in?", amid("The holder was lost on the way up."));
+        if (ring.ring.orient_output)
+            add("", "The spindle is free to turn again.", SwitchOutput{*ring.ring.orient_output, false});
+        finished();
+    }
+
+    Recipe made() {
+        checks();
+        exchange();
+        end();
+        auto const units = machine.units;
+        auto lines = headerBegin(machine);
+        auto const places = ring.places.size();
+        lines.push_back(lacks.numbers
+                            ? fmt::format("Fetches tool {}, {}, from pocket {} of {}, by the arm.", tool.number,
+                                          tool.name, to, places)
+                            : fmt::format("Fetches tool {}, {}, by the arm, from the pocket of {} that holds it.",
+                                          tool.number, tool.name, places));
+        lines.push_back(fmt::format("Tools are changed at machine X {} Y {} Z {}.", lengthWithUnit(*ring.x_mm, units),
+                                    lengthWithUnit(*ring.y_mm, units), lengthWithUnit(plan.seat_z_mm, units)));
+        lines.push_back("What is in the spindle goes into the pocket of the tool that is fetched.");
+        if (!lacks.numbers)
+            lines.push_back(fmt::format("The control's own table: #{} holds the tool of pocket 1, and so on to #{}; 0: "
+                                        "none. Type it before the first change.",
+                                        *arm.table_from, *arm.table_from + static_cast<int>(places) - 1));
+        if (after) lines.insert(lines.end(), after->header.begin(), after->header.end());
+        tellCounts(lines, 1);
+        lines.push_back("Nobody in the circle of the arm; hands, sleeves and hoses out of the carousel.");
+        lines.push_back("A pocket that holds what the table does not know of is not seen: look before the first call.");
+        lines.push_back("First runs: without tools, then empty holders, then cutters; single block, hand at the stop.");
+        return Recipe{title(kind), std::move(lines), units, std::move(parts.steps)};
     }
 };
 
@@ -176,14 +292,17 @@ struct RingChanging : ChangeParts {
 Result<void> eachOnce(shop::Carousel const& ring) {
     auto const& c = ring.drive;
     auto const& r = ring.ring;
+    auto const a = ring.arm ? ring.exchange : shop::ArmDrive();
     using Named = std::pair<std::optional<int>, char const*>;
     std::vector<Named> const outputs{{c.release_output, "clamp open"},    {c.blow_output, "blow"},
                                      {r.with_output, "with the numbers"}, {r.against_output, "against the numbers"},
-                                     {r.slide_output, "to the spindle"},  {r.orient_output, "orient"}};
+                                     {r.slide_output, "to the spindle"},  {r.orient_output, "orient"},
+                                     {a.start_output, "arm starts"}};
     std::vector<Named> const inputs{{c.open_input, "clamp open"}, {c.held_input, "holder in"},
                                     {c.air_input, "air"},         {r.place_input, "pocket in front"},
                                     {r.first_input, "pocket 1"},  {r.near_input, "at the spindle"},
-                                    {r.back_input, "back"},       {r.oriented_input, "oriented"}};
+                                    {r.back_input, "back"},       {r.oriented_input, "oriented"},
+                                    {a.rest_input, "arm at rest"}};
     for (auto const& [all, what] : {std::pair{&outputs, "output"}, std::pair{&inputs, "input"}})
         for (std::size_t i = 0; i < all->size(); ++i)
             for (std::size_t k = 0; k < i; ++k)
@@ -199,10 +318,11 @@ Result<void> typed(shop::Carousel const& ring) {
         return fail(Code::Missing, {"carousel"}, fmt::format("{}, for “{}”", what, ring.name),
                     "Type it at Changer, Carousel.");
     };
-    if (!ring.drive.release_output) return missing("The output that opens the clamp");
+    if (ring.arm && !ring.exchange.rest_input) return missing("The input “arm at rest”");
+    if (!ring.arm && !ring.drive.release_output) return missing("The output that opens the clamp");
     if (!ring.ring.with_output) return missing("The output that turns it with the numbers");
     if (!ring.ring.place_input) return missing("The input that tells a place");
-    if (!ring.ring.slide_output) return missing("The output that sends it to the spindle");
+    if (!ring.arm && !ring.ring.slide_output) return missing("The output that sends it to the spindle");
     if (!ring.x_mm || !ring.y_mm) return missing("Machine X and Y where tools are changed");
     if (!ring.seat_z_mm) return missing("Machine Z where a holder sits");
     if (constexpr double least_s = 0.05; ring.place_s < least_s)
@@ -241,16 +361,21 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
     auto const refused = [](std::string why, std::string instead) {
         return fail(Code::CallRefused, {"carousel"}, std::move(why), std::move(instead));
     };
-    if (ring.arm)
+    if (ring.arm && !ring.exchange.start_output)
         return refused(
             fmt::format("the arm of “{}” is worked by the control's own program: a cam that must not stop "
                         "half-way.",
                         ring.name),
-            "Use the maker's change, with the sheet of settings (Wiring), and keep the table here after each one.");
+            "Use the maker's change, with the sheet of settings (Wiring), and keep the table here after each one. An "
+            "arm that one output starts, and that runs by itself until it is at rest: type both at Changer, Its "
+            "change.");
+    if (ring.arm && (book.find(ring.in_arm) || ring.arm_seen == shop::Seen::Unknown))
+        return refused("nobody has said that the arm is empty.",
+                       "Look, without reaching in, and say it at Changer, Carousel.");
     if (setup.change.lifted_mm)
         return refused("“lifted” shows the ways of a rack; a carousel would come to a spindle that is not there.",
                        "Take the height away at Macros, below “The change”. First runs: without tools, single block.");
-    if (ring.ring.slide_without == shop::SlideWithout::GoesBack)
+    if (!ring.arm && ring.ring.slide_without == shop::SlideWithout::GoesBack)
         return refused(
             fmt::format("“{}” goes back when its output or the power drops, also while the spindle is down in "
                         "a holder: that tears both.",
@@ -278,13 +403,18 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
         return refused(fmt::format("tool {} hangs in no pocket that somebody has seen.", tool->number),
                        "Look, and say where at Changer, Carousel.");
     if (auto const* in_spindle = book.find(spindle)) {
-        int const home = roomIn(book, ring, *in_spindle);
+        int const home = ring.arm ? plan.pocketOf(wanted) : roomIn(book, ring, *in_spindle);
         if (home == 0)
             return refused(fmt::format("no pocket is known to be empty, with room for tool {}.", in_spindle->number),
                            "Empty one, or look and say so at Changer, Carousel.");
         plan.stops.push_back({spindle, home});
     }
     if (auto const told = toldApart(book, plan.stops); !told) return Failure(told.error());
+    for (auto const each : {spindle, wanted})
+        if (auto const* carried = ring.arm ? book.find(each) : nullptr; carried && changer::wider(ring, *carried))
+            return refused(
+                fmt::format("tool {} is too wide for neighbours, and an arm puts it anywhere.", carried->number),
+                "Change it by hand.");
     plan.seat_z_mm = *ring.seat_z_mm;
     plan.above_mm = ring.cone_mm.value_or(changer::usual_cone_mm) + clear_mm;
     auto const& machine = *book.find(setup.place.machine);
@@ -297,24 +427,39 @@ Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setu
                                     lengthText(goes_to_mm[axis], machine.units)),
                         fmt::format("{} to {}", lengthText(travel.low_mm, machine.units),
                                     lengthText(travel.high_mm, machine.units)));
-    if (double const top_mm = plan.seat_z_mm + plan.above_mm; top_mm > machine.safeZ_mm())
+    if (double const top_mm = plan.seat_z_mm + plan.above_mm; !ring.arm && top_mm > machine.safeZ_mm())
         return fail(Code::NotInTravel, {"carousel"}, "Z " + lengthText(top_mm, machine.units) + ", above all cones,",
                     lengthText(machine.safeZ_mm(), machine.units) + " at most");
     return plan;
 }
 
-Result<Recipe> ringRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
+Result<Recipe> ringRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
     auto const plan = planRing(book, setup);
     if (!plan) return Failure(plan.error());
     auto const& machine = *book.find(setup.place.machine);
     auto const& ring = plan->carousel;
     if (auto const counts = canCount(ring.drive, ring.places.size(), machine, lacks); !counts)
         return Failure(counts.error());
-    RingChanging changing{
-        {book, setup, lacks, machine, *book.find(setup.change.next), plan->carousel.drive, slot_ring_home},
-        *plan,
-        plan->pocketOf(setup.change.next)};
-    return changing.made();
+    auto after = afterwards(kind, book, setup, lacks);
+    if (!after) return Failure(after.error());
+    RingChanging changing{{kind, std::move(*after), book, setup, lacks, machine, *book.find(setup.change.next),
+                           plan->carousel.drive, slot_ring_home},
+                          *plan,
+                          plan->pocketOf(setup.change.next)};
+    if (!ring.arm) return changing.made();
+    if (!lacks.numbers) {
+        if (!ring.exchange.table_from)
+            return fail(Code::Missing, {"carousel"},
+                        fmt::format("The number that holds the tool of pocket 1, for “{}”", ring.name),
+                        "Type it at Changer, Its change: by an arm each change makes another table.");
+        if (lacks.kept)
+            if (auto const table = checkTable(machine.behaviour, *lacks.kept, *ring.exchange.table_from,
+                                              static_cast<int>(ring.places.size()), ring.drive.counts_from);
+                !table)
+                return Failure(table.error());
+    }
+    changing.in_spindle = slot_in_spindle;
+    return ArmChanging{std::move(changing)}.made();
 }
 
 RingChanged changedRing(facts::Reader const& book, shop::ZeroSetup const& setup, RingPlan const& plan) {
@@ -326,6 +471,18 @@ RingChanged changedRing(facts::Reader const& book, shop::ZeroSetup const& setup,
         place.seen = shop::Seen::Believed;
         if (!made.carousel.drive.counts_from) ++(hangs ? place.drops : place.picks); // otherwise the control does
     };
+    if (plan.carousel.arm) { // both at once: nothing but that pocket is another
+        auto& place = made.carousel.places[static_cast<std::size_t>(plan.pocketOf(fetched) - 1)];
+        auto const* old = book.find(away);
+        place.tool = old ? away : Id<shop::Assembly>();
+        place.seen = shop::Seen::Believed;
+        if (!made.carousel.drive.counts_from) ++place.picks, place.drops += old != nullptr;
+        made.carousel.at = plan.pocketOf(fetched);
+        made.words =
+            fmt::format("Changed by the arm: tool {} from pocket {}", book.find(fetched)->number, made.carousel.at);
+        if (old) made.words += fmt::format(", tool {} into it", old->number);
+        return made;
+    }
     made.words = fmt::format("Changed: tool {} from pocket {}", book.find(fetched)->number, plan.pocketOf(fetched));
     if (plan.pocketOf(away) > 0) {
         put(away, away);

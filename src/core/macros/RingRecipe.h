@@ -26,7 +26,7 @@ struct RingPlan {
 Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Error: as planRing.
-Result<Recipe> ringRecipe(facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks);
+Result<Recipe> ringRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks);
 
 /// The table, and the tool in the spindle, after a change that came to its end by itself.
 struct RingChanged {

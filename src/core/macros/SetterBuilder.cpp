@@ -63,10 +63,10 @@ void SetterBuilder::describe() {
                                  feedWithUnit(touch.feeds.slow_mm_min, units()),
                                  feedWithUnit(parts.proof_mm_min(), units())));
     if (!fits)
-        header.push_back(lacks.numbers ? "Goes up before it goes across."
-                                       : "Goes up before it goes across. The control must know the tool's number, by "
-                                         "{tool change} or {tool named}.");
-    header.push_back("First run: hand at the stop, low rapid override, the shortest tool.");
+        header.push_back(lacks.numbers || of(kind).byClamp()
+                             ? "Goes up before it goes across."
+                             : "Goes up before it goes across. The control must know the tool's number, by "
+                               "{tool change} or {tool named}.");
 }
 
 void SetterBuilder::describeAny() {
@@ -168,6 +168,7 @@ std::string SetterBuilder::wrongText(char const* what) {
 
 Result<Recipe> SetterBuilder::recipe() {
     describe();
+    header.push_back("First run: hand at the stop, low rapid override, the shortest tool.");
     return Recipe{title(kind), std::move(header), machine.units, std::move(parts.steps)};
 }
 

@@ -19,9 +19,13 @@ namespace {
 constexpr char const* same_stock = "Same stock, unmoved, as when its zero was set?";
 
 struct Setting : SetterBuilder {
+    std::optional<double> known_d_mm = {}; ///< where the control keeps no link
+
+    bool byHand() const { return of(kind).asks == Asks::Change; }
+
     /// A tool to change to, and a place that the axes reach.
     Result<void> checkChange() const {
-        if (!of(kind).changes_tool) return {};
+        if (!byHand()) return {};
         auto const& to = setup.change;
         if (!book.find(to.next) || to.next == setup.place.assembly)
             return fail(Code::Missing, {"change"}, "Another tool than the one in the spindle",
@@ -41,26 +45,26 @@ struct Setting : SetterBuilder {
         return {};
     }
 
-    Result<Recipe> retouch() {
+    Result<void> findLink() {
         parts.zero_now = "Z zero is still the previous tool's: do not start the job.";
-        std::optional<double> known_d_mm;
-        if (lacks.numbers) {
-            auto const link = zeroing::linkOf(book, setup);
-            if (!link) return Failure(link.error());
-            if (offsets().size() > 1)
-                return fail(Code::NotCarried, {"macro"}, "the links of several work offsets",
-                            "Take the others off the list at Zeroing, and set them one by one");
-            known_d_mm = link->d_mm();
-        }
+        if (!lacks.numbers) return {};
+        auto const link = zeroing::linkOf(book, setup);
+        if (!link) return Failure(link.error());
+        if (offsets().size() > 1)
+            return fail(Code::NotCarried, {"macro"}, "the links of several work offsets",
+                        "Take the others off the list at Zeroing, and set them one by one");
+        known_d_mm = link->d_mm();
+        return {};
+    }
+    void tellOffsets() {
         add("", "",
             TellLength{
                 fmt::format("Sets {} Z. {}", offsetNames(), afterTheEnd(machine, setup.place.work_offset, false)),
                 {},
                 {},
                 {}});
-        parts.begin(0);
-        requireLinks();
-        if (of(kind).changes_tool) change();
+    }
+    void setFromLink() {
         requireTool();
         reach(same_stock);
         SetZeroFromLink set{slot_setter, slot_result, offsets(), addends(touch.lag_mm, {}), {}};
@@ -68,20 +72,50 @@ struct Setting : SetterBuilder {
         set.known_d_mm = known_d_mm;
         add("", "The setter stands D above work zero: the new zero is that much below this contact.", std::move(set));
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
-        if (of(kind).changes_tool)
-            add("", "Back over where the job stopped, Z up: the job goes down by itself.", MoveBack{slot_x, slot_y});
-        add("", "",
-            End{fmt::format(
-                "Set for this tool: {} Z zero. Other offsets still have the old tool's. {}{} Leave the length "
-                "offset off.",
-                offsetNames(),
-                of(kind).changes_tool ? "The spindle is still off: start it before the job goes on. " : "",
-                afterTheEnd(machine, setup.place.work_offset, false))});
         header.push_back(
             fmt::format("Sets: {} Z, each from its own link. Length offset off. Other offsets keep the old "
                         "tool's zero.",
                         offsetNames()));
+    }
+    std::string afterRetouch(std::string const& and_then) const {
+        return fmt::format("{} Z zero. Other offsets still have the old tool's. {}{} Leave the length offset off.",
+                           offsetNames(), and_then, afterTheEnd(machine, setup.place.work_offset, false));
+    }
+
+    Result<Recipe> retouch() {
+        if (auto const found = findLink(); !found) return Failure(found.error());
+        tellOffsets();
+        parts.begin(0);
+        requireLinks();
+        if (byHand()) change();
+        setFromLink();
+        if (byHand())
+            add("", "Back over where the job stopped, Z up: the job goes down by itself.", MoveBack{slot_x, slot_y});
+        add("", "",
+            End{"Set for this tool: " +
+                afterRetouch(byHand() ? "The spindle is still off: start it before the job goes on. " : "")});
         return recipe();
+    }
+
+    Result<Afterwards> afterwards() {
+        Afterwards made;
+        header.clear(); // the change has told of the machine
+        if (of(kind).sets == Sets::Length) {
+            if (auto const done = measureLength("Is the tool that was fetched the one that the control names?"); !done)
+                return Failure(done.error());
+            made.end = "Its length is in the table: the job calls it with {table length} and its number.";
+        } else {
+            if (auto const found = findLink(); !found) return Failure(found.error());
+            tellOffsets();
+            requireLinks();
+            made.first = std::exchange(parts.steps, {});
+            setFromLink();
+            made.end = "Its own is " + afterRetouch("");
+        }
+        made.then = std::move(parts.steps);
+        describe();
+        made.header = std::move(header);
+        return made;
     }
 
     /// Up, to where tools are changed; what turned is still, what holds the work goes on holding it.
@@ -129,13 +163,13 @@ struct Setting : SetterBuilder {
         }
     }
 
-    Result<Recipe> toolLength() {
+    Result<void> measureLength(char const* ask) {
         auto const basis = zeroing::lengthBasis(book, setup);
         if (!basis) return Failure(basis.error());
         parts.zero_now = "The table is as it was.";
-        parts.begin(0);
+        if (!of(kind).byClamp()) parts.begin(0);
         requireTool();
-        reach("Is the tool in the spindle the one that the control names?");
+        reach(ask);
         SetToolLength set{slot_setter,
                           slot_result,
                           addends(touch.lag_mm, {-basis->contact_mm, basis->length_mm}),
@@ -144,9 +178,15 @@ struct Setting : SetterBuilder {
         set.wrong = wrongText("The length in the table is wrong now: measure it again.");
         add("", "The length: what lies between this contact and that of the reference.", std::move(set));
         add("", "Safe Z.", RetractTo{machine.safeZ_mm()});
-        add("", "", End{"The length is in the table. Jobs call it with {table length} and the tool's number."});
         header.push_back(
             fmt::format("Lengths count from {}, machine Z {} on the setter.", basis->words, len(basis->contact_mm)));
+        return {};
+    }
+
+    Result<Recipe> toolLength() {
+        if (auto const done = measureLength("Is the tool in the spindle the one that the control names?"); !done)
+            return Failure(done.error());
+        add("", "", End{"The length is in the table. Jobs call it with {table length} and the tool's number."});
         return recipe();
     }
 
@@ -184,9 +224,10 @@ struct Setting : SetterBuilder {
     }
 };
 
-} // namespace
-
-Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
+/// What `use` makes of a builder that has its tools. Error: as setterRecipe.
+template<class Use>
+auto built(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks const& lacks, Use use)
+    -> decltype(use(std::declval<Setting&>())) {
     auto const* setter = book.find(setup.place.setter);
     if (!setter) return fail(Code::NoSetter, {"setter"});
     auto const toucher = zeroing::toucherOf(book, setup.place, shop::Target::Setter, setter->practice.read_on);
@@ -196,8 +237,26 @@ Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetu
                planTouch(machine, feedsAt(machine, *setter, lacks), setter->practice, true), lacks}};
     if (auto const next = b.checkChange(); !next) return Failure(next.error());
     if (auto const tools = b.findTools(); !tools) return Failure(tools.error());
-    if (of(kind).sets == Sets::Length) return b.toolLength();
-    return of(kind).from_board ? b.tableZero() : b.retouch();
+    return use(b);
+}
+
+} // namespace
+
+Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks) {
+    return built(kind, book, setup, lacks, [&](Setting& builder) -> Result<Recipe> {
+        if (of(kind).sets == Sets::Length) return builder.toolLength();
+        return of(kind).from_board ? builder.tableZero() : builder.retouch();
+    });
+}
+
+Result<std::optional<Afterwards>> afterwards(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup,
+                                             Lacks lacks) {
+    if (!of(kind).touches_setter) return std::nullopt;
+    return built(kind, book, setup, lacks, [](Setting& builder) -> Result<std::optional<Afterwards>> {
+        auto made = builder.afterwards();
+        if (!made) return Failure(made.error());
+        return std::optional(std::move(*made));
+    });
 }
 
 } // namespace steady::macros

@@ -54,6 +54,18 @@ inline constexpr char const* noted_name = "noted";
 
 Result<Recipe> setterRecipe(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup, Lacks lacks = {});
 
+/// What is measured as soon as a change at a rack or carousel is finished, so that the job can go on by itself.
+struct Afterwards {
+    std::vector<Step> first;         ///< what must be so before anything moves
+    std::vector<Step> then;          ///< on the setter; Z is up at its end
+    std::string end;                 ///< what it leaves behind
+    std::vector<std::string> header; ///< setter, tool and feeds
+};
+/// Re-touch or length, as the kind says, of the tool that is fetched. None: it measures nothing. Error: as
+/// setterRecipe.
+Result<std::optional<Afterwards>> afterwards(Kind kind, facts::Reader const& book, shop::ZeroSetup const& setup,
+                                             Lacks lacks);
+
 /// Readings for a study: the setter touched again and again, one slow touch each, told as it comes. Sets nothing.
 enum class Between { Nothing, MoveAway, TurnSpindle, OtherPlace, HomeAgain };
 struct TouchLoop {

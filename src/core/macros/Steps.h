@@ -373,6 +373,19 @@ struct TurnRing {
     Slot left, way, at;
     std::string stuck, elsewhere; ///< said when it does not turn on; and when another pocket is in front
 };
+/// The pocket, from 1, that holds a tool by the control's own table: a number for each pocket.
+struct FindPocket {
+    int first; ///< of those numbers
+    int places;
+    int tool;
+    Slot into;
+    std::string alarm; ///< said when none does
+};
+/// In that table the pocket holds another tool from now on.
+struct KeepPocket {
+    int first;
+    Figure pocket, tool; ///< 0: none
+};
 /// From now on the control takes that tool for the one in the spindle.
 struct NameTool {
     int number;
@@ -392,7 +405,7 @@ using Action =
                  EndWhen, KeepSpot, MoveToSpot, RetractTo, MoveAcross, TellLength, End, ChangeTool, KeepPlace, MoveBack,
                  ProbeSide, GoSoftly, GoSoftlyTo, BackOffSide, TakeCorner, SetSideZero, RequireFinished, MarkUnderWay,
                  SwitchOutput, AwaitInput, MoveOver, MoveAlong, NameTool, KeepStored, GoToStored, KeepHeight,
-                 RequireRing, TurnRing, CountChange>;
+                 RequireRing, TurnRing, CountChange, FindPocket, KeepPocket>;
 
 struct Step {
     std::string id;      ///< steps that belong together share one; it can be left out by this name

@@ -85,6 +85,8 @@ bool device(Kind kind, World const& world) { return plateWired(kind, world) || s
 /// It measures there, and sees more than a signal.
 bool onPlate(Kind kind, World const& world) { return plate(kind, world) && !macros::of(kind).proves; }
 bool onSetter(Kind kind, World const& world) { return setter(kind, world) && !macros::of(kind).proves; }
+/// The tool on it was put in by hand: what hangs in a rack is as wide as its neighbours let it.
+bool goesOnByHand(Kind kind, World const& world) { return onSetter(kind, world) && !macros::of(kind).byClamp(); }
 bool clipStays(Kind kind, World const& world) {
     return (onPlate(kind, world) || sideways(kind, world)) && world.input.path == shop::Path::Clip;
 }
@@ -123,7 +125,9 @@ bool showsChosen(Kind kind, World const& world) {
     return (numberMatters(kind, world) || macros::of(kind).sets == macros::Sets::Length) && world.tools.size() > 1 &&
            dialectOf(world).variables.at(controller::Shows::SelectedTool) > 0;
 }
-bool changes(Kind kind, World const& world) { return macros::of(kind).changes_tool && world.tools.size() > 1; }
+bool changesByHand(Kind kind, World const& world) {
+    return macros::of(kind).asks == macros::Asks::Change && world.tools.size() > 1;
+}
 bool writes(Kind kind, World const&) { return macros::of(kind).sets != macros::Sets::Nothing; }
 bool setsOffset(Kind kind, World const&) { return macros::of(kind).setsOffset(); }
 
@@ -344,7 +348,7 @@ constexpr Fault every_fault[] = {
          if (w.round) w.round->diameter_mm += 6;
      }},
     {"tool_not_changed", "The old tool is left in the spindle", "Resumed too soon, or nobody came.",
-     "The tool in the spindle is the one that was there.", "Look at the tool before resuming.", nullptr, changes,
+     "The tool in the spindle is the one that was there.", "Look at the tool before resuming.", nullptr, changesByHand,
      [](World& w) {
          std::erase_if(w.tools, [&](machine::NumberedTool const& each) { return each.number == w.person.puts_in; });
      }},
@@ -357,7 +361,7 @@ constexpr Fault every_fault[] = {
              if (each.number != w.memory.tool) w.memory.selected_tool = each.number;
      }},
     {"tool_oversize", "A cutter far wider than the disc is in the spindle", "A surfacing cutter in the spindle.",
-     "It is wider than the disc.", "Wide cutters by hand, beside the setter.", nullptr, onSetter,
+     "It is wider than the disc.", "Wide cutters by hand, beside the setter.", nullptr, goesOnByHand,
      [](World& w) {
          auto& tool = measured(w);
          tool.tip = shop::TipShape::Insert;

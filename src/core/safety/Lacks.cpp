@@ -14,10 +14,16 @@ macros::Lacks lacksOf(controller::Dialect const& dialect) {
     return {dialect.built_in || dialect.grammar.last_variable == 0, locks ? 1 : most_override, dialect.grammar.kept};
 }
 
-Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::Machine const& machine) {
+Result<macros::Lacks> lacksOf(shop::Machine const& machine) {
     auto const bundle = dialects::bundleOf(machine.dialect);
     if (!bundle) return Failure(bundle.error());
-    return macros::canCount(drive, pockets, machine, lacksOf((*bundle)->language()));
+    return lacksOf((*bundle)->language());
+}
+
+Result<void> canCount(shop::RackDrive const& drive, std::size_t pockets, shop::Machine const& machine) {
+    auto const lacks = lacksOf(machine);
+    if (!lacks) return Failure(lacks.error());
+    return macros::canCount(drive, pockets, machine, *lacks);
 }
 
 } // namespace steady::safety

@@ -12,6 +12,8 @@ struct Dialect;
 namespace steady::safety {
 
 macros::Lacks lacksOf(controller::Dialect const& dialect);
+/// Of its control. Error: as dialects::bundleOf.
+Result<macros::Lacks> lacksOf(shop::Machine const& machine);
 
 /// Whether the control of that machine can count the changes of so many pockets. Error: as dialects::bundleOf and
 /// macros::canCount.

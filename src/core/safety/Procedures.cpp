@@ -42,9 +42,13 @@ Result<Recipe> provingSetter(FromBook const& known) { return macros::proveSetter
 
 Result<Recipe> fromTheSide(FromBook const& known) { return macros::sideRecipe(known.kind, known.zero); }
 
-Result<Recipe> atRack(FromBook const& known) { return macros::rackRecipe(known.book, known.setup, known.lacks); }
+Result<Recipe> atRack(FromBook const& known) {
+    return macros::rackRecipe(known.kind, known.book, known.setup, known.lacks);
+}
 
-Result<Recipe> atRing(FromBook const& known) { return macros::ringRecipe(known.book, known.setup, known.lacks); }
+Result<Recipe> atRing(FromBook const& known) {
+    return macros::ringRecipe(known.kind, known.book, known.setup, known.lacks);
+}
 
 Result<Recipe> keepingPlace(FromBook const& known) { return macros::keepPlaceRecipe(known.zero.machine, known.setup); }
 Result<Recipe> goingToPlace(FromBook const& known) { return macros::goToPlaceRecipe(known.zero.machine, known.setup); }
@@ -180,6 +184,10 @@ constexpr Procedure rows[] = {
     {Kind::DiscReadings, readings, changed, onWork},
     {Kind::HomingReadings, readings, changed, onWork},
     {Kind::CarouselChange, atRing, changed, onWork},
+    {Kind::RackRetouch, atRack, changed, onWork},
+    {Kind::RackLength, atRack, changed, onWork},
+    {Kind::CarouselRetouch, atRing, changed, onWork},
+    {Kind::CarouselLength, atRing, changed, onWork},
 };
 constexpr bool inOrder() {
     for (std::size_t i = 0; i < std::size(rows); ++i)

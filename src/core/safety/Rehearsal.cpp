@@ -104,7 +104,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
         world.person.types.push_back(
             {macros::noted_name,
              world.memory.work_offsets_mm[static_cast<std::size_t>(setup.place.work_offset - 1)][2]});
-    if (known.traits().changes_tool || known.traits().byClamp())
+    if (known.traits().changes_tool)
         if (auto const* next = book.find(setup.change.next)) world.person.puts_in = next->number;
     made.intended_mm = procedure.intended_mm(setup, world);
     made.tolerance_mm = known.tolerance_mm();

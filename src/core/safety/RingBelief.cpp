@@ -32,18 +32,29 @@ Result<void> standRing(facts::Reader const& book, shop::ZeroSetup const& setup, 
     ring.against_output = from.ring.against_output.value_or(-1);
     ring.slide_output = from.ring.slide_output.value_or(-1);
     ring.orient_output = from.ring.orient_output.value_or(-1);
+    if (from.arm) {
+        constexpr double elsewhere_mm = 2000; // the carousel stays where it is
+        ring.swap_output = from.exchange.start_output.value_or(-1);
+        ring.rest = wired(from.exchange.rest_input);
+        ring.slide_output = -1;
+        ring.travel_mm = elsewhere_mm;
+    }
     ring.place = wired(from.ring.place_input);
     ring.first = wired(from.ring.first_input);
     ring.near = wired(from.ring.near_input);
     ring.back = wired(from.ring.back_input);
     ring.oriented = wired(from.ring.oriented_input);
     machine::standInFront(world);
-    if (int const home = plan->pocketOf(setup.place.assembly); home > 0) world.person.turns_to.push_back(home);
+    if (int const home = plan->pocketOf(setup.place.assembly); home > 0 && !from.arm)
+        world.person.turns_to.push_back(home);
     world.person.turns_to.push_back(plan->pocketOf(setup.change.next));
     if (!dialectOf(world).streamed)
         world.memory
             .parameters[static_cast<std::size_t>(macros::ringNumber(book.find(setup.place.machine)->behaviour))] =
             from.at;
+    if (from.arm && from.exchange.table_from && !dialectOf(world).streamed)
+        for (std::size_t i = 0; i < ring.holders.size(); ++i)
+            world.memory.parameters.at(static_cast<std::size_t>(*from.exchange.table_from) + i) = ring.holders[i];
     return {};
 }
 

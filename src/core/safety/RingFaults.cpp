@@ -17,6 +17,8 @@ bool atRing(Kind kind, World const& world) { return macros::of(kind).at_ring && 
 bool counts(Kind kind, World const& world) { return atRing(kind, world) && world.ring->count() > 2; }
 bool tellsNear(Kind kind, World const& world) { return atRing(kind, world) && world.ring->near.input > 0; }
 bool tellsBack(Kind kind, World const& world) { return atRing(kind, world) && world.ring->back.input > 0; }
+bool slides(Kind kind, World const& world) { return atRing(kind, world) && world.ring->swap_output < 0; }
+bool swings(Kind kind, World const& world) { return atRing(kind, world) && world.ring->swap_output >= 0; }
 bool orients(Kind kind, World const& world) { return atRing(kind, world) && world.ring->orient_output >= 0; }
 bool tellsOriented(Kind kind, World const& world) { return orients(kind, world) && world.ring->oriented.input > 0; }
 /// The pocket of a tool, from 0; −1: it hangs in none.
@@ -63,7 +65,7 @@ constexpr Fault ring_faults[] = {
      "Its lamp never lights.", "Watch the lamps through one change.", nullptr, atRing,
      [](World& w) { w.ring->place.says = Says::AlwaysOff; }},
     {"slide_stands", "The carousel does not come to the spindle", "No air at its valve, a jam.",
-     "It stays where it is.", "Stop when nothing comes.", nullptr, atRing, [](World& w) { w.ring->slides = false; }},
+     "It stays where it is.", "Stop when nothing comes.", nullptr, slides, [](World& w) { w.ring->slides = false; }},
     {"slide_slow", "The carousel takes fifteen seconds to come", "Weak air, a throttle shut.", "It creeps.",
      "A change that takes longer than it did: look at the air.", nullptr, tellsNear,
      [](World& w) { w.ring->slide_s = 15; }},
@@ -85,10 +87,21 @@ constexpr Fault ring_faults[] = {
     {"oriented_stuck_off", "“Spindle oriented” always reads off", "A lead off, a sensor that moved.",
      "Its lamp never lights.", "Watch the lamps through one change.", nullptr, tellsOriented,
      [](World& w) { w.ring->oriented.says = Says::AlwaysOff; }},
+    {"arm_stands", "The arm does not start", "A fuse, a relay, its own drive in alarm.", "Silence after the relay.",
+     "Stop when it stays silent; nobody reaches in.", nullptr, swings, [](World& w) { w.ring->swings = false; }},
+    {"arm_stops", "The arm stops half-way", "An overload, a holder that stuck, air too weak.",
+     "It stands between spindle and carousel.", "Nobody reaches in: its drive off and locked first.", nullptr, swings,
+     [](World& w) { w.ring->arrives = false; }},
+    {"rest_stuck_on", "“Arm at rest” always reads on", "A chip on the sensor, a short.", "Its lamp never goes out.",
+     "Watch the lamps through one change.", nullptr, swings, [](World& w) { w.ring->rest.says = Says::AlwaysOn; }},
+    {"rest_stuck_off", "“Arm at rest” always reads off", "A lead off, a sensor that moved.", "Its lamp never lights.",
+     "Watch the lamps through one change.", nullptr, swings, [](World& w) { w.ring->rest.says = Says::AlwaysOff; }},
     {"ring_pocket_occupied", "A holder hangs where the one in the spindle belongs", "Somebody hung one there.",
      "The pocket is not empty.", "Look over the carousel before the first call of the day.",
      "No input looks into a pocket.",
-     [](Kind kind, World const& world) { return hasAnother(kind, world) && world.rack->in_spindle != 0; },
+     [](Kind kind, World const& world) {
+         return hasAnother(kind, world) && slides(kind, world) && world.rack->in_spindle != 0;
+     },
      [](World& w) {
          swapHolders(w, anotherPocket(w), w.person.turns_to.empty() ? -1 : w.person.turns_to.front() - 1);
      }},

@@ -85,7 +85,8 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
     }
     if (aim.rack) {
         bool const good = result.rack && changedAsMeant(*result.rack, result.ring, result.told_tool, *aim.rack);
-        return good ? std::optional(0.0) : std::nullopt;
+        if (!good) return std::nullopt;
+        if (macros::of(aim.kind).sets == macros::Sets::Nothing) return 0.0;
     }
     if (aim.place) return placeError_mm(result, aim);
     if (macros::of(aim.kind).loop != macros::Loop::No) return 0.0; // it sets nothing; what it tells is for a study
@@ -94,7 +95,8 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
         return *result.lowest_over_work_mm - aim.intended_mm;
     }
     if (macros::of(aim.kind).sets == macros::Sets::Length) {
-        if (!result.length || result.length->tool != result.memory.tool) return std::nullopt; // or of another tool
+        int const of = aim.rack ? aim.rack->takes : result.memory.tool;
+        if (!result.length || result.length->tool != of) return std::nullopt; // or of another tool
         return result.length->set_mm - result.length->true_mm - aim.length_datum_mm;
     }
     if (macros::of(aim.kind).setsSides()) return sidesError_mm(result, aim);

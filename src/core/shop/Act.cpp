@@ -13,7 +13,7 @@ struct Entry {
     char const* text;
 };
 
-constexpr std::array<Entry, 31> entries{{
+constexpr std::array<Entry, 33> entries{{
     {Act::StopSpindle, "stop_spindle", "switches the spindle off"},
     {Act::TouchFlank, "touch_flank", "holds the plate by its edge to the flank of the cutter"},
     {Act::BridgePlate, "bridge_plate", "bridges plate and cutting edge with the collet spanner"},
@@ -41,6 +41,8 @@ constexpr std::array<Entry, 31> entries{{
     {Act::SeeNotBack, "see_not_back", "looks whether the carousel is no longer back"},
     {Act::SeeOriented, "see_oriented", "looks whether the spindle is oriented"},
     {Act::SeeNotOriented, "see_not_oriented", "looks whether the spindle is free"},
+    {Act::SeeRests, "see_rests", "looks whether the arm is at rest"},
+    {Act::SeeSwung, "see_swung", "watches the arm swing"},
     {Act::TurnRing, "turn_ring", "turns the carousel by its button to the pocket that was asked for"},
     {Act::SayHomed, "say_homed", "goes on only if the machine is homed"},
     {Act::SayFinished, "say_finished", "goes on only if the last change was finished"},

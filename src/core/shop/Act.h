@@ -30,12 +30,14 @@ enum class Act {
     SeeHeld, ///< a holder is drawn in
     SeeEmpty,
     SeeAir,  ///< pressure enough
-    SeeNear, ///< goes on only when it is so, as are the next five: the carousel is at the spindle
+    SeeNear, ///< goes on only when it is so, as are the next seven: the carousel is at the spindle
     SeeNotNear,
     SeeBack, ///< the carousel is back
     SeeNotBack,
     SeeOriented, ///< the spindle stands where a holder fits, and is held
     SeeNotOriented,
+    SeeRests,    ///< the arm of a changer is at rest
+    SeeSwung,    ///< it has left its rest since it was started
     TurnRing,    ///< turns the carousel by its button to the pocket that is asked for
     SayHomed,    ///< goes on only when it is homed, as its screen shows
     SayFinished, ///< goes on only when the program was not broken off before
@@ -49,7 +51,7 @@ char const* name(Act act); ///< “touch_flank”, as files store it
 char const* text(Act act); ///< as people read it
 std::optional<Act> actNamed(std::string_view name);
 /// Whether somebody looks at clamp, air, carousel or spindle, and goes on only when it is so.
-constexpr bool looksAtChanger(Act act) { return act >= Act::SeeOpen && act <= Act::SeeNotOriented; }
+constexpr bool looksAtChanger(Act act) { return act >= Act::SeeOpen && act <= Act::SeeSwung; }
 /// Whether it closes (or opens) the probing circuit by hand.
 bool makesSignal(Act act);
 

@@ -150,6 +150,8 @@ struct HashLines {
 
 /// A carousel, in TurnRing.cpp.
 void requireRing(HashLines& out, macros::RequireRing const& s);
+void findPocket(HashLines& out, macros::FindPocket const& s);
+void keepPocket(HashLines& out, macros::KeepPocket const& s);
 void turnRing(HashLines& out, macros::TurnRing const& s);
 
 } // namespace steady::dialects

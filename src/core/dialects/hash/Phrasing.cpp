@@ -425,6 +425,8 @@ struct Phrasing : HashLines {
             s, [this](Slot pocket) { return name(pocket); }, "+", "*");
         line(fmt::format("{0}={0}+1", counter));
     }
+    void operator()(FindPocket const& s) { findPocket(*this, s); }
+    void operator()(KeepPocket const& s) { keepPocket(*this, s); }
     void operator()(RequireRing const& s) { requireRing(*this, s); }
     void operator()(TurnRing const& s) { turnRing(*this, s); }
     void operator()(MoveOver const& s) {

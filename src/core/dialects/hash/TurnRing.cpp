@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How a carousel is turned and counted on a control with hash variables.
+// How a carousel is turned and counted on a control with hash variables, and how it keeps the table of an arm.
+#include "core/dialects/CountedIn.h"
 #include "core/dialects/hash/HashLines.h"
 #include "core/macros/Parts.h"
 
@@ -31,6 +32,28 @@ void requireRing(HashLines& out, macros::RequireRing const& s) {
     out.alarmIf(fmt::format("#{} LT 1", kept), s.alarm);
     out.alarmIf(fmt::format("#{} GT {}", kept, s.places), s.alarm);
     out.alarmIf(fmt::format("#{0} NE FIX[#{0}]", kept), s.alarm);
+}
+void findPocket(HashLines& out, macros::FindPocket const& s) {
+    auto const at = out.name(s.into);
+    auto const here = pocketIn(
+        s.first, s.into, [&](macros::Slot slot) { return out.name(slot); }, "+");
+    int const again = out.newLabel(), found = out.newLabel();
+    out.comment(fmt::format("#{} to #{} are the tools in its pockets, 0: none.", s.first, s.first + s.places - 1));
+    out.settle();
+    out.line(at + "=1");
+    out.mark(again);
+    out.jumpIf(fmt::format("{} EQ {}", here, s.tool), found);
+    out.alarmIf(fmt::format("{} GE {}", at, s.places), s.alarm);
+    out.line(fmt::format("{0}={0}+1", at));
+    out.line(fmt::format("GOTO {}", again));
+    out.mark(found);
+}
+void keepPocket(HashLines& out, macros::KeepPocket const& s) {
+    auto const name = [&](macros::Slot slot) { return out.name(slot); };
+    auto const* written = std::get_if<double>(&s.tool);
+    out.settle();
+    out.line(fmt::format("{}={}", pocketIn(s.first, s.pocket, name, "+"),
+                         written ? macros::plainNumber(*written, 0) : name(std::get<macros::Slot>(s.tool))));
 }
 /// Told to stop on every way out: what is left is below zero when it did not turn on.
 void turnRing(HashLines& out, macros::TurnRing const& s) {

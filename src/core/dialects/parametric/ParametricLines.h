@@ -132,6 +132,8 @@ struct ParametricLines {
 
 /// A carousel, in TurnRing.cpp.
 void requireRing(ParametricLines& out, macros::RequireRing const& s);
+void findPocket(ParametricLines& out, macros::FindPocket const& s);
+void keepPocket(ParametricLines& out, macros::KeepPocket const& s);
 void turnRing(ParametricLines& out, macros::TurnRing const& s);
 
 } // namespace steady::dialects

@@ -380,6 +380,8 @@ struct Phrasing : ParametricLines {
             s, [this](Slot pocket) { return name(pocket); }, " + ", " * ");
         line(fmt::format("{0}=[{0} + 1]", counter));
     }
+    void operator()(FindPocket const& s) { findPocket(*this, s); }
+    void operator()(KeepPocket const& s) { keepPocket(*this, s); }
     void operator()(RequireRing const& s) { requireRing(*this, s); }
     void operator()(TurnRing const& s) { turnRing(*this, s); }
     void operator()(MoveOver const& s) {

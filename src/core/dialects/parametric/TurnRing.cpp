@@ -1,6 +1,7 @@
 // SPDX-FileCopyrightText: 2026 The Steady Pin authors
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How a carousel is turned and counted on a parametric control.
+// How a carousel is turned and counted on a parametric control, and how it keeps the table of an arm.
+#include "core/dialects/CountedIn.h"
 #include "core/dialects/parametric/ParametricLines.h"
 
 #include <fmt/format.h>
@@ -11,6 +12,24 @@ void requireRing(ParametricLines& out, macros::RequireRing const& s) {
     int const kept = macros::ringNumber(out.behaviour);
     out.comment(fmt::format("#{} is the pocket in front; 0 while it turns.", kept));
     out.alarmIf(fmt::format("[#{0} LT 1] OR [#{0} GT {1}] OR [#{0} NE FIX[#{0}]]", kept, s.places), s.alarm);
+}
+void findPocket(ParametricLines& out, macros::FindPocket const& s) {
+    auto const at = out.name(s.into);
+    auto const here = pocketIn(
+        s.first, s.into, [&](macros::Slot slot) { return out.name(slot); }, " + ");
+    int const loop = out.label++;
+    out.comment(fmt::format("#{} to #{} are the tools in its pockets, 0: none.", s.first, s.first + s.places - 1));
+    out.line(at + "=1");
+    out.line(fmt::format("O{} WHILE [[{} LT {}] AND [{} NE {}]]", loop, at, s.places, here, s.tool));
+    out.line(fmt::format("{0}=[{0} + 1]", at));
+    out.line(fmt::format("O{} ENDWHILE", loop));
+    out.alarmIf(fmt::format("{} NE {}", here, s.tool), s.alarm);
+}
+void keepPocket(ParametricLines& out, macros::KeepPocket const& s) {
+    auto const name = [&](macros::Slot slot) { return out.name(slot); };
+    auto const* written = std::get_if<double>(&s.tool);
+    out.line(fmt::format("{}={}", pocketIn(s.first, s.pocket, name, " + "),
+                         written ? macros::plainNumber(*written, 0) : name(std::get<macros::Slot>(s.tool))));
 }
 /// Told to stop on every way out: the loop ends with what is left below zero when it did not turn on.
 void turnRing(ParametricLines& out, macros::TurnRing const& s) {

@@ -98,6 +98,9 @@ constexpr PhraseStep steps[] = {
      "Turns until a pocket is in front, counted by an input from the kept number; told to stop before any alarm."},
     {"count", "A change is counted",
      "Adds one to the first number of that pocket, what was put into it, or to its second, what was taken."},
+    {"find-pocket", "Pocket of a tool is found",
+     "Looks through the kept numbers of all pockets for the tool and keeps the pocket; in none: stops with the alarm."},
+    {"keep-pocket", "Pocket holds another tool", "Puts the tool's number, or 0, into the number of that pocket."},
 };
 constexpr std::size_t only_written = 2; // remark and message are no actions
 static_assert(std::size(steps) == only_written + std::variant_size_v<Action>);

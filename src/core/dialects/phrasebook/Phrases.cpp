@@ -336,6 +336,15 @@ struct Fields {
         return {number("first", "the first of the numbers it counts in, two for each pocket", s.first),
                 pocket("pocket", s.pocket), onlyIf("taken", "it was taken from there", s.taken)};
     }
+    All operator()(FindPocket const& s) const {
+        return {number("first", "the number that holds the tool of pocket 1; the others follow", s.first),
+                number("places", "pockets of the carousel", s.places), number("tool", "its number", s.tool),
+                kept("into", "name under which the pocket is kept", s.into), alarm(s.alarm)};
+    }
+    All operator()(KeepPocket const& s) const {
+        return {number("first", "the number that holds the tool of pocket 1; the others follow", s.first),
+                pocket("pocket", s.pocket), pocket("tool", s.tool)};
+    }
     All operator()(RequireRing const& s) const {
         return {number("places", "pockets of the carousel", s.places), alarm(s.alarm)};
     }

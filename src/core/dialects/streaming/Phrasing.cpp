@@ -324,6 +324,8 @@ struct Segments {
             {s.look});
     }
     void operator()(CountChange const&) {} // it keeps none
+    void operator()(FindPocket const&) {}  // nor a table
+    void operator()(KeepPocket const&) {}
     void operator()(RequireRing const&) {} // the person sees which one is in front
     void operator()(TurnRing const& s) {
         auto const to = known(s.to);

@@ -62,6 +62,24 @@ struct RingDrive {
     }
 };
 
+/// An arm that was started runs its whole exchange by itself, clamp and all, until it is at rest again. An arm whose
+/// strokes the control drives one by one is worked by that control's own program.
+struct ArmDrive {
+    std::optional<int> start_output; ///< on: it exchanges, once; none: a macro does not work it
+    std::optional<int> rest_input;   ///< on: it is at rest
+    std::optional<int>
+        table_from;     ///< number in the control that holds the tool of pocket 1, 0: none; the others follow
+    double limit_s = 8; ///< a whole exchange takes no longer, or something is wrong; common practice
+    bool operator==(ArmDrive const&) const = default;
+
+    template<class Self, class F> static void fields(Self& self, F&& f) {
+        f({"start_output", "output that starts the arm"}, self.start_output, bounds::air_output);
+        f({"rest_input", "input “arm at rest”"}, self.rest_input, bounds::input_port);
+        f({"table_from", "number of the tool in pocket 1"}, self.table_from, bounds::counts_from);
+        f({"limit_s", "time limit of an exchange"}, self.limit_s, bounds::clamp_s);
+    }
+};
+
 struct Carousel {
     std::string name;
     Id<Machine> machine;
@@ -79,10 +97,11 @@ struct Carousel {
     std::optional<double> cone_mm;    ///< what stands up from a hanging holder; none: not measured
     RackDrive drive;                  ///< the clamp at the spindle
     RingDrive ring;
+    ArmDrive exchange;
     std::vector<CarouselPlace> places;
     bool operator==(Carousel const&) const = default;
 
-    static constexpr KindName kind{"carousel", "carousel", 4};
+    static constexpr KindName kind{"carousel", "carousel", 5};
     template<class Self, class F> static void fields(Self& self, F&& f) {
         f({"name", "name"}, self.name);
         f({"machine", "machine"}, self.machine);
@@ -101,6 +120,7 @@ struct Carousel {
         f({"cone_mm", "cone above the spindle face"}, self.cone_mm, bounds::size_mm);
         f({"drive", "clamp"}, self.drive);
         f({"ring", "what turns it"}, self.ring);
+        f({"exchange", "what its arm does"}, self.exchange);
         f({"places", "pockets"}, self.places);
     }
 };

@@ -639,7 +639,7 @@ private Q_SLOTS:
         drive.type("ring.arm_rest", u"8"_s);
         QTRY_VERIFY2(drive.judgement().contains(u"The number that holds the tool of pocket 1"_s),
                      qPrintable(drive.judgement()));
-        drive.type("ring.table_from", u"3001"_s);
+        drive.type("ring.table_from", u"2801"_s);
         QTRY_VERIFY2(drive.judgement().startsWith(u"Tool 2 can be fetched."_s), qPrintable(drive.judgement()));
         drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Change at the carousel"_s);

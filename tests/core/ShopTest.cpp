@@ -187,12 +187,13 @@ private Q_SLOTS:
     /// Their names stand in world files.
     void actsHaveNames() {
         char const* const names[] = {
-            "stop_spindle", "touch_flank",  "bridge_plate",     "lift_plate",   "press_plate",  "lay_plate",
-            "take_plate",   "take_clip",    "bring_together",   "press_setter", "wipe_disc",    "home_again",
-            "change_tool",  "look_at_lips", "turn_spindle",     "feel_under",   "see_open",     "see_closed",
-            "see_held",     "see_empty",    "see_air",          "see_near",     "see_not_near", "see_back",
-            "see_not_back", "see_oriented", "see_not_oriented", "turn_ring",    "say_homed",    "say_finished",
-            "leave"};
+            "stop_spindle", "touch_flank",      "bridge_plate", "lift_plate",     "press_plate",
+            "lay_plate",    "take_plate",       "take_clip",    "bring_together", "press_setter",
+            "wipe_disc",    "home_again",       "change_tool",  "look_at_lips",   "turn_spindle",
+            "feel_under",   "see_open",         "see_closed",   "see_held",       "see_empty",
+            "see_air",      "see_near",         "see_not_near", "see_back",       "see_not_back",
+            "see_oriented", "see_not_oriented", "see_rests",    "see_swung",      "turn_ring",
+            "say_homed",    "say_finished",     "leave"};
         std::set<Act> const signals{Act::TouchFlank, Act::BridgePlate,   Act::LiftPlate,
                                     Act::PressPlate, Act::BringTogether, Act::PressSetter};
         for (int i = 0; i <= static_cast<int>(Act::Leave); ++i) {

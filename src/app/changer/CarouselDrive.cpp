@@ -39,6 +39,18 @@ std::vector<Row> rowsOf(Result<std::vector<macros::ChangeStep>> const& steps) {
     return rows;
 }
 
+std::string whereItsMacroIs(macros::Kind alone, macros::Kind retouch, macros::Kind length, shop::Method method) {
+    auto const behind =
+        method == shop::Method::Retouch
+            ? fmt::format(", or “{}”, which touches it on the setter at once", macros::title(retouch))
+        : method == shop::Method::LengthTable
+            ? fmt::format(", or “{}”, which puts its length into the table at once", macros::title(length))
+            : std::string();
+    return fmt::format("Its macro is at Macros, “{}”{}: run it there, and attack it with what goes wrong, before the "
+                       "machine does.",
+                       macros::title(alone), behind);
+}
+
 CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_desk(desk) {
     auto* page = new QVBoxLayout(this);
     page->setContentsMargins(0, 0, 0, 0);
@@ -107,7 +119,7 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
         "ring.without", "When output or power drop, it", {"not known", "stays where it is", "goes back"},
         [](Carousel & c) -> auto& { return c.ring.slide_without; });
     f.only([this] { return m_id && carousel().arm; });
-    f.heading("An arm that runs its whole exchange by itself");
+    f.heading("Arm that exchanges by itself");
     f.row(2);
     f.number(
         "ring.arm_start", "Starts it", "", 1, output, [](Carousel & c) -> auto& { return c.exchange.start_output; },
@@ -121,7 +133,8 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.number(
         "ring.table_from", "Table from number", "", 1, shop::bounds::counts_from,
         [](Carousel & c) -> auto& { return c.exchange.table_from; }, "pocket 1");
-    f.note("Clamp and all, until it is at rest again. The control keeps which tool is where, a number for each pocket: "
+    f.note("One output starts its whole exchange, clamp and all, until it is at rest again. The control keeps which "
+           "tool is where, a number for each pocket: "
            "each change makes another table. An arm whose strokes are driven one by one keeps to the maker's program.");
     f.only(there);
     f.heading("What holds the spindle");
@@ -231,8 +244,8 @@ std::vector<zeroing::Judgement> CarouselDrive::judged() const {
         auto const* tool = m_desk.book().find(m_desk.setup().change.next);
         said.push_back({Severity::Note,
                         fmt::format("Tool {} can be fetched.", tool ? tool->number : 0),
-                        "Its macro is at Macros, “Change at the carousel”: run it there, and attack it with what goes "
-                        "wrong, before the machine does.",
+                        whereItsMacroIs(macros::Kind::CarouselChange, macros::Kind::CarouselRetouch,
+                                        macros::Kind::CarouselLength, m_desk.setup().plan.method),
                         {}});
     }
     auto const drive = changer::judgeDrive(carousel());

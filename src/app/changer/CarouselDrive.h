@@ -8,6 +8,7 @@
 #include "app/widgets/Choice.h"
 #include "app/widgets/Rows.h"
 #include "core/macros/ChangeSteps.h"
+#include "core/macros/Kind.h"
 #include "core/shop/kinds/Carousel.h"
 #include "core/zeroing/Judgement.h"
 
@@ -17,6 +18,9 @@ namespace steady::app {
 
 /// What a change does, one row a step; or why none can be written.
 std::vector<Row> rowsOf(Result<std::vector<macros::ChangeStep>> const& steps);
+
+/// Where the macro of a change is found, and the one that measures behind it, by the shop's method.
+std::string whereItsMacroIs(macros::Kind alone, macros::Kind retouch, macros::Kind length, shop::Method method);
 
 class CarouselDrive : public QWidget {
     Q_OBJECT

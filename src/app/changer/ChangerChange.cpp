@@ -145,8 +145,8 @@ std::vector<zeroing::Judgement> ChangerStation::judgedChange() const {
         auto const* tool = desk().book().find(desk().setup().change.next);
         said.push_back({Severity::Note,
                         fmt::format("Tool {} can be fetched.", tool ? tool->number : 0),
-                        "Its macro is at Macros, “Change at the rack”: run it there, and attack it with what goes "
-                        "wrong, before the machine does.",
+                        whereItsMacroIs(macros::Kind::RackChange, macros::Kind::RackRetouch, macros::Kind::RackLength,
+                                        desk().setup().plan.method),
                         {}});
         if (desk().setup().change.lifted_mm)
             said.push_back({Severity::Attention,

@@ -73,12 +73,11 @@ bool meetsFork(Rack const& rack, double half_mm, Part const& part, Off const& of
     return !in_the_groove;
 }
 
-bool hits(World const& world, Vec3 const& at) {
+bool hits(World const& world, Vec3 const& at, double half_mm) {
     auto const& rack = *world.rack;
     constexpr double endless_mm = 1e6;
     Part const nose{rack.nose_mm / 2, 0, endless_mm};
     bool const carries = rack.in_spindle != 0;
-    double const half_mm = halfFork_mm(rack);
     auto const carried = hanging(rack, world.tool);
     for (auto const& pocket : rack.pockets) {
         auto const off = offOf(rack, pocket, at);
@@ -88,21 +87,57 @@ bool hits(World const& world, Vec3 const& at) {
         auto const* hung = pocket.holder != 0 ? toolOf(world, pocket.holder) : nullptr;
         if (!hung) continue;
         // Straight down over it, open and empty, the cone goes into the spindle.
-        bool const over_it = !carries && rack.is_open && off.far() <= rack.forgives_mm && off.up >= -seat_play_mm;
+        double const apart = off.far();
+        bool const over_it = !carries && rack.is_open && apart <= rack.forgives_mm && off.up >= -seat_play_mm;
         if (over_it) continue;
         Part const cone{rack.stud_mm / 2, 0, rack.cone_mm};
         auto const hangs = hanging(rack, *hung);
-        if (meet(nose, off.up, cone, 0, off.far())) return true;
+        if (meet(nose, off.up, cone, 0, apart)) return true;
         for (auto const& part : hangs)
-            if (meet(nose, off.up, part, 0, off.far())) return true;
+            if (meet(nose, off.up, part, 0, apart)) return true;
         if (!carries) continue;
         for (auto const& mine : carried) {
-            if (meet(mine, off.up, cone, 0, off.far())) return true;
+            if (meet(mine, off.up, cone, 0, apart)) return true;
             for (auto const& part : hangs)
-                if (meet(mine, off.up, part, 0, off.far())) return true;
+                if (meet(mine, off.up, part, 0, apart)) return true;
         }
     }
     return false;
+}
+
+/// A part of a way, as shares of it; end below begin: none of it.
+struct Stretch {
+    double begin = 1, end = -1;
+};
+
+/// Where some pocket is so near that anything at it could be met: all that stands and hangs there, and all that moves,
+/// taken as upright cylinders.
+Stretch nearPockets(World const& world, Vec3 const& from, Vec3 const& to, double half_mm) {
+    auto const& rack = *world.rack;
+    double const flange = rack.flange_mm / 2,
+                 moves = std::max({flange, rack.nose_mm / 2, world.tool.diameter_mm / 2, world.tool.nut_mm / 2}),
+                 fork = std::hypot(half_mm + moves, rack.fork_mm + moves);
+    double const x = to[0] - from[0], y = to[1] - from[1], square = x * x + y * y;
+    Stretch near;
+    for (auto const& pocket : rack.pockets) {
+        auto const* hung = pocket.holder != 0 ? toolOf(world, pocket.holder) : nullptr;
+        double const hangs = hung ? std::max({flange, rack.stud_mm / 2, hung->diameter_mm / 2, hung->nut_mm / 2}) : 0;
+        double const reach = std::max(fork, moves + hangs) + 1e-3;
+        double const off_x = from[0] - pocket.x_mm, off_y = from[1] - pocket.y_mm;
+        double const beside = off_x * off_x + off_y * off_y - reach * reach, along = off_x * x + off_y * y;
+        if (square == 0) { // straight up or down
+            if (beside <= 0) return {0, 1};
+            continue;
+        }
+        double const under_root = along * along - square * beside; // of the quadratic for the distance `reach`
+        if (under_root < 0) continue;
+        double const root = std::sqrt(under_root);
+        double const begin = std::max(0.0, (-along - root) / square), end = std::min(1.0, (-along + root) / square);
+        if (begin > end) continue;
+        near.begin = std::min(near.begin, begin);
+        near.end = std::max(near.end, end);
+    }
+    return near;
 }
 
 } // namespace
@@ -181,11 +216,14 @@ std::optional<double> rackHit(World const& world, Vec3 const& from, Vec3 const& 
     constexpr double step_mm = 0.5;
     double const length = std::hypot(to[0] - from[0], to[1] - from[1], to[2] - from[2]);
     int const steps = std::max(1, static_cast<int>(std::ceil(length / step_mm)));
-    for (int i = 1; i <= steps; ++i) {
+    double const half_mm = halfFork_mm(rack);
+    auto const near = nearPockets(world, from, to, half_mm);
+    int const last = std::min(steps, static_cast<int>(std::ceil(near.end * steps)));
+    for (int i = std::max(1, static_cast<int>(std::floor(near.begin * steps))); i <= last; ++i) {
         double const share = static_cast<double>(i) / steps;
         Vec3 at{};
         for (std::size_t axis = 0; axis < 3; ++axis) at[axis] = from[axis] + share * (to[axis] - from[axis]);
-        if (hits(world, at)) return share;
+        if (hits(world, at, half_mm)) return share;
     }
     return std::nullopt;
 }

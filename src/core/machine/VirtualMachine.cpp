@@ -62,8 +62,13 @@ VirtualMachine::Leg VirtualMachine::leg(Vec3 const& target_mm, double feed_mm_mi
         by[axis] = to[axis] - m_position[axis];
         length += by[axis] * by[axis];
     }
-    length = std::sqrt(length);
     double feed = feed_mm_min > 0 ? feed_mm_min : forever_s, accel = forever_s;
+    if (by[0] == 0 && by[1] == 0 && by[2] != 0) { // most of all moves
+        auto const& z = m_world.axes[2];
+        length = std::abs(by[2]);
+        return {m_position, to, slack, length, Profile(length, std::min(feed, z.rapid_mm_min), z.accel_mm_s2)};
+    }
+    length = std::sqrt(length);
     for (int axis = 0; axis < 3; ++axis) {
         double const share = length > 0 ? std::abs(by[axis]) / length : 0;
         if (share < 1e-9) continue;
@@ -245,13 +250,17 @@ bool VirtualMachine::reads(bool plate_touched, bool setter_touched) const {
     return m_world.setter && contactOf(setter_touched, *m_world.setter);
 }
 
+double VirtualMachine::scattered_mm() {
+    return m_world.input.scatter_mm > 0 ? m_world.input.scatter_mm * m_scatter.normal() : 0;
+}
+
 std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
     std::optional<Trip> first;
     auto offer = [&](Trip trip) {
         if (trip.t_s <= path.profile.duration_s() && (!first || trip.t_s < first->t_s)) first = trip;
     };
     auto const& input = m_world.input;
-    double const scatter_mm = input.scatter_mm * m_scatter.normal();
+    double const scatter_mm = scattered_mm();
     double const drop = path.from[2] - path.to[2];
     /// How far along the path it comes down to a height; none when it does not.
     auto downTo = [&](double z_mm) -> std::optional<double> {
@@ -302,7 +311,7 @@ std::optional<VirtualMachine::Trip> VirtualMachine::firstTrip(Leg const& path) {
 std::optional<VirtualMachine::Trip> VirtualMachine::firstRelease(Leg const& path) {
     double const rise = path.to[2] - path.from[2];
     double leave_z = -forever_s;
-    double const scatter_mm = m_world.input.scatter_mm * m_scatter.normal();
+    double const scatter_mm = scattered_mm();
     auto leaves = [&](std::optional<double> made_at_z_mm) {
         if (made_at_z_mm) leave_z = std::max(leave_z, *made_at_z_mm + scatter_mm);
     };

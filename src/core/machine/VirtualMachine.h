@@ -101,6 +101,7 @@ private:
     std::optional<controller::Trouble> collide(Leg const& leg, double until_mm, bool cuts = false);
     std::optional<controller::Trouble> touchTrouble(Trip const& trip);
     std::optional<controller::Trouble> handTrouble() const;
+    double scattered_mm(); ///< by which the next contact trips high
     std::optional<Trip> firstTrip(Leg const& leg);
     std::optional<Trip> firstRelease(Leg const& leg);
     std::optional<controller::Trouble> overtravel();

@@ -11,6 +11,7 @@
 #include "core/dialects/Bundle.h"
 #include "core/install/Settings.h"
 #include "core/macros/ChangeSteps.h"
+#include "core/macros/LinkNumbers.h"
 #include "core/macros/RackRecipe.h"
 #include "core/safety/Faults.h"
 #include "core/safety/Verdict.h"
@@ -157,6 +158,8 @@ private Q_SLOTS:
             auto const made = shop.rehearse(Kind::RackChange);
             auto world = made.world();
             world.memory.tool = world.memory.selected_tool = world.person.puts_in;
+            if (QLatin1String(dialect) == QLatin1String("hash")) // as the change has left it
+                world.memory.parameters[static_cast<std::size_t>(macros::changeNumber(made.behaviour))] = 1004;
             auto const result = ran(made, world);
             QVERIFY2(result.outcome == controller::Outcome::Completed, result.message.c_str());
             QVERIFY(!result.moved);
@@ -502,6 +505,19 @@ private Q_SLOTS:
         QVERIFY(!changer::leastTurning(std::vector{3, 3}, 1, 8));
         QVERIFY(!changer::leastTurning(std::vector{9}, 1, 8));
         QVERIFY(!changer::leastTurning(std::vector{1}, 0, 8));
+    }
+    /// T tells the tool that was chosen last: chosen early for the next change, it is not the one in the spindle.
+    void whatTNamesIsWhatTheLastChangeLeft() {
+        auto const made = shopOn("hash").rehearse(Kind::RackChange);
+        auto world = made.world();
+        auto const first = ran(made, world);
+        QVERIFY2(safety::classify(first, made) == safety::RunClass::Right, first.message.c_str());
+        world.memory.selected_tool = 5; // hangs in the fourth fork
+        auto const early = ran(made, world);
+        QVERIFY2(early.outcome == controller::Outcome::Alarm && !early.moved, early.message.c_str());
+        world.memory = first.memory; // as that change has left it, and then signed off by hand
+        auto const kept = static_cast<std::size_t>(macros::changeNumber(made.behaviour));
+        QCOMPARE(world.memory.parameters[kept], 1004);
     }
 };
 

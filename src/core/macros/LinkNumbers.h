@@ -28,6 +28,9 @@ inline int changeNumber(shop::Behaviour const& behaviour) {
     return behaviour.link_parameter + shop::link_block * work_offset_count;
 }
 
+/// Where only T tells the tool, in the same number: this and the tool that the last change left in the spindle.
+inline constexpr int left_tool = 1000;
+
 /// Behind that: places in X and Y, machine coordinates. The seal is X + Y + what tells place and unit.
 struct StoredNumbers {
     int x, y, seal;

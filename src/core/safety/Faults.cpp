@@ -122,8 +122,9 @@ bool otherTool(Kind kind, World const& world) {
 }
 /// The control tells the tool that T chose last, not the one in the spindle.
 bool showsChosen(Kind kind, World const& world) {
-    return (numberMatters(kind, world) || macros::of(kind).sets == macros::Sets::Length) && world.tools.size() > 1 &&
-           dialectOf(world).variables.at(controller::Shows::SelectedTool) > 0;
+    auto const& traits = macros::of(kind);
+    return (numberMatters(kind, world) || traits.sets == macros::Sets::Length || traits.byClamp()) &&
+           world.tools.size() > 1 && dialectOf(world).variables.at(controller::Shows::SelectedTool) > 0;
 }
 bool changesByHand(Kind kind, World const& world) {
     return macros::of(kind).asks == macros::Asks::Change && world.tools.size() > 1;

@@ -4,6 +4,7 @@
 
 #include "core/changer/Clearances.h"
 #include "core/machine/RackClamp.h"
+#include "core/macros/LinkNumbers.h"
 #include "core/macros/RackRecipe.h"
 #include "core/safety/DialectOf.h"
 
@@ -24,7 +25,11 @@ void standClamp(facts::Reader const& book, shop::ZeroSetup const& setup, shop::R
     rack.in_spindle = in_spindle ? in_spindle->number : 0;
     if (!in_spindle) world.tool = machine::emptyCone();
     world.memory.tool = rack.in_spindle;
-    if (dialectOf(world).variables.at(controller::Shows::SelectedTool)) world.memory.selected_tool = rack.in_spindle;
+    if (dialectOf(world).variables.at(controller::Shows::SelectedTool)) { // as the last change left it
+        world.memory.selected_tool = rack.in_spindle;
+        auto const kept = static_cast<std::size_t>(macros::changeNumber(world.behaviour));
+        world.memory.parameters.at(kept) = macros::left_tool + rack.in_spindle;
+    }
     rack.cone_mm = changer::usual_cone_mm;
     rack.stud_mm = usual_stud_mm;
     rack.nose_mm = usual_nose_mm;

@@ -21,6 +21,7 @@ constexpr char const* instead_pressing = "Read while pressing: at Kit, the pract
 
 struct Phrasing : HashLines {
     std::vector<int> open = {};
+    int named = 0; ///< the tool that a change has fetched
 
     void operator()(SetModes const& s) {
         moves(units == UnitSystem::Metric ? "G21" : "G20");
@@ -392,11 +393,21 @@ struct Phrasing : HashLines {
     void operator()(RequireFinished const& s) {
         comment(fmt::format("#{} is 1 while a change is under way; 0 again only once table and spindle are signed off.",
                             changeNumber(behaviour)));
-        alarmIf(fmt::format("#{} EQ 1", changeNumber(behaviour)), s.alarm);
+        int const kept = changeNumber(behaviour), as_left = newLabel();
+        alarmIf(fmt::format("#{} EQ 1", kept), s.alarm);
+        // #4120 is the tool that T chose last, and a job may choose its next one early.
+        comment(fmt::format("From {0} on it is {0} and the tool that the last change left in the spindle.", left_tool));
+        settle();
+        jumpIf(fmt::format("#{} LT {}", kept, left_tool), as_left);
+        alarmIf(fmt::format("#{}-{} NE #4120", kept, left_tool),
+                fmt::format("Nothing has moved. T names another tool than the last change left in the spindle. Look, "
+                            "call T with the number on the holder; put in by hand: put #{} to 0. Z zero is as it was.",
+                            kept));
+        mark(as_left);
     }
     void operator()(MarkUnderWay const& s) {
         settle();
-        line(fmt::format("#{}={}", changeNumber(behaviour), s.on ? 1 : 0));
+        line(fmt::format("#{}={}", changeNumber(behaviour), s.on ? 1 : named > 0 ? left_tool + named : 0));
     }
     void operator()(SwitchOutput const& s) {
         settle();
@@ -440,6 +451,7 @@ struct Phrasing : HashLines {
         if (s.number > most_tool) return cannot("a tool number above 200", "Give the tool a lower number");
         moves(fmt::format("T{}", s.number));
         settle();
+        named = s.number;
     }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return comment(s.text);

@@ -629,7 +629,8 @@ private Q_SLOTS:
         drive.click("changer.section.ring_change");
         drive.choose("ring.fetched", u"2  6 mm up-cut"_s);
         QTRY_VERIFY2(drive.judgement().contains(u"control's own program"_s), qPrintable(drive.judgement()));
-        QVERIFY(!drive.find("ring.slide")->isVisibleTo(drive.window.get()));
+        for (auto const* field : {"ring.slide", "ring.limit", "ring.cone", "ring.flange", "ring.feed"}) // of no use
+            QVERIFY2(!drive.find(field)->isVisibleTo(drive.window.get()), field);
         std::pair<char const*, char const*> const typed[] = {
             {"ring.with", "9"}, {"ring.place", "7"}, {"ring.arm_start", "11"}, {"ring.arm_rest", "7"},
             {"ring.x", "633"},  {"ring.y", "871"},   {"ring.z", "-63.5"}};
@@ -641,6 +642,10 @@ private Q_SLOTS:
                      qPrintable(drive.judgement()));
         drive.type("ring.table_from", u"2801"_s);
         QTRY_VERIFY2(drive.judgement().startsWith(u"Tool 2 can be fetched."_s), qPrintable(drive.judgement()));
+        QVERIFY2(drive.judgement().contains(u"Nothing tells pocket 1 from the others."_s),
+                 qPrintable(drive.judgement()));
+        drive.type("ring.orient_limit", u"6"_s);
+        QTRY_COMPARE(drive.book().all<shop::Carousel>().begin()->second->ring.limit_s, 6.0);
         drive.key(Qt::Key_8, Qt::ControlModifier);
         drive.choose("macro.kind", u"Change at the carousel"_s);
         drive.click("macro.run");

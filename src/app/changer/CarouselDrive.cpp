@@ -81,11 +81,13 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.row(2);
     f.length(
         "ring.z", "Sits at Z", {-5000, 5000}, [](Carousel & c) -> auto& { return c.seat_z_mm; }, "a holder");
+    f.only(comes);
     f.length(
         "ring.flange", "Flange", {1, 500}, [](Carousel & c) -> auto& { return c.flange_mm; }, "across");
     f.length(
         "ring.cone", "Cone and stud of a holder", {1, 500}, [](Carousel & c) -> auto& { return c.cone_mm; },
         "above the spindle face; 40 taken");
+    f.only(there);
     f.heading("What turns it");
     f.row(2);
     f.number(
@@ -118,7 +120,8 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.choice(
         "ring.without", "When output or power drop, it", {"not known", "stays where it is", "goes back"},
         [](Carousel & c) -> auto& { return c.ring.slide_without; });
-    f.only([this] { return m_id && carousel().arm; });
+    auto const swings = [this] { return m_id && carousel().arm; };
+    f.only(swings);
     f.heading("Arm that exchanges by itself");
     f.row(2);
     f.number(
@@ -134,8 +137,8 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
         "ring.table_from", "Table from number", "", 1, shop::bounds::counts_from,
         [](Carousel & c) -> auto& { return c.exchange.table_from; }, "pocket 1");
     f.note("One output starts its whole exchange, clamp and all, until it is at rest again. The control keeps which "
-           "tool is where, a number for each pocket: "
-           "each change makes another table. An arm whose strokes are driven one by one keeps to the maker's program.");
+           "tool is where, a number for each pocket: each change makes another table. An arm whose strokes are driven "
+           "one by one keeps to the maker's program.");
     f.only(there);
     f.heading("What holds the spindle");
     f.row(2);
@@ -145,6 +148,11 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.number(
         "ring.oriented", "Oriented", "", 1, input, [](Carousel & c) -> auto& { return c.ring.oriented_input; },
         "input");
+    f.only(swings); // where it comes, its time limit stands above
+    f.number(
+        "ring.orient_limit", "Time limit", "s", 1, shop::bounds::clamp_s,
+        [](Carousel & c) -> auto& { return c.ring.limit_s; }, "oriented");
+    f.only(there);
     f.heading("The clamp at the spindle");
     f.only(comes);
     f.row(2);
@@ -168,9 +176,11 @@ CarouselDrive::CarouselDrive(Desk& desk, QWidget* parent) : QWidget(parent), m_d
     f.number(
         "ring.clamp_limit", "Time limit", "s", 1, shop::bounds::clamp_s,
         [](Carousel & c) -> auto& { return c.drive.limit_s; });
+    f.only(comes);
     f.feed(
         "ring.feed", "Onto a seat", shop::bounds::fork_feed_mm_min,
         [](Carousel & c) -> auto& { return c.drive.fork_mm_min; });
+    f.only(there);
     f.note("Numbers of the control's outputs, 0 to 15, and inputs, 1 to 15. An input that is not there is looked at by "
            "eye: the macro stops for it.");
 }

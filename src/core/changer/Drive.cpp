@@ -47,10 +47,12 @@ std::vector<Judgement> judgeDrive(shop::RackDrive const& drive) {
 
 std::vector<Judgement> judgeDrive(shop::Carousel const& carousel) {
     std::vector<Judgement> said;
-    if (carousel.arm) return said;
+    if (carousel.arm && !carousel.exchange.start_output) return said;
     auto inputs = ofClamp(carousel.drive);
-    inputs.push_back({carousel.ring.near_input, "at the spindle"});
-    inputs.push_back({carousel.ring.back_input, "back"});
+    if (!carousel.arm) {
+        inputs.push_back({carousel.ring.near_input, "at the spindle"});
+        inputs.push_back({carousel.ring.back_input, "back"});
+    }
     sayByEye(inputs, said);
     if (!carousel.ring.first_input)
         said.push_back({Severity::Attention,
@@ -58,7 +60,7 @@ std::vector<Judgement> judgeDrive(shop::Carousel const& carousel) {
                         "Places are counted: turned by hand, or one missed, and the wrong pocket is in front. An input "
                         "at pocket 1 finds it the next time that it passes.",
                         {}});
-    if (carousel.ring.slide_without == shop::SlideWithout::Unknown)
+    if (!carousel.arm && carousel.ring.slide_without == shop::SlideWithout::Unknown)
         said.push_back({Severity::Attention,
                         "What does the carousel do when its output or the power drops?",
                         "One that goes back by itself tears the holder that the spindle is down in. Ask its maker's "

@@ -11,7 +11,7 @@
 namespace steady::changer {
 
 std::vector<zeroing::Judgement> judgeDrive(shop::RackDrive const& drive);
-/// Its clamp as well. One with an arm is worked by the control's own program: of that nothing is said.
+/// Its clamp as well. Where the control's own program works an arm, nothing is said of it.
 std::vector<zeroing::Judgement> judgeDrive(shop::Carousel const& carousel);
 
 } // namespace steady::changer

@@ -22,7 +22,7 @@ struct RingPlan {
 };
 
 /// For the tool that the setup wants next. Error: Missing, for what was not typed or looked at; CallRefused, when the
-/// table speaks against the change, or an arm makes it; NotInTravel.
+/// table speaks against the change, or the control works its arm by itself; NotInTravel.
 Result<RingPlan> planRing(facts::Reader const& book, shop::ZeroSetup const& setup);
 
 /// Error: as planRing.

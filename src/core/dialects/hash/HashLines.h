@@ -148,7 +148,13 @@ struct HashLines {
     std::string metAnything(int axis = 2) const { return met(name(hash_target), axis); }
 };
 
-/// A carousel, in TurnRing.cpp.
+// Of every change, in Changing.cpp. `fetched`: number of the tool, once it was named.
+void requireFinished(HashLines& out, macros::RequireFinished const& s);
+void markUnderWay(HashLines& out, macros::MarkUnderWay const& s, int fetched);
+void awaitInput(HashLines& out, macros::AwaitInput const& s);
+void countChange(HashLines& out, macros::CountChange const& s);
+
+// Of a carousel, in TurnRing.cpp.
 void requireRing(HashLines& out, macros::RequireRing const& s);
 void findPocket(HashLines& out, macros::FindPocket const& s);
 void keepPocket(HashLines& out, macros::KeepPocket const& s);

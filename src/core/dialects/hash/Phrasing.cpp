@@ -2,7 +2,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Text for a control that reads ahead and whose skip move ends without a word: where it ended tells whether anything
 // was met. Targets are absolute and worked out before the move; behind each move that something rests on it waits.
-#include "core/dialects/CountedIn.h"
 #include "core/dialects/hash/HashLines.h"
 #include "core/quantity/WorkOffset.h"
 
@@ -21,7 +20,7 @@ constexpr char const* instead_pressing = "Read while pressing: at Kit, the pract
 
 struct Phrasing : HashLines {
     std::vector<int> open = {};
-    int named = 0; ///< the tool that a change has fetched
+    int fetched = 0; ///< number of the tool, once a change has named it
 
     void operator()(SetModes const& s) {
         moves(units == UnitSystem::Metric ? "G21" : "G20");
@@ -390,52 +389,14 @@ struct Phrasing : HashLines {
                       storage_mm()),
                 s.wrong);
     }
-    void operator()(RequireFinished const& s) {
-        comment(fmt::format("#{} is 1 while a change is under way; 0 again only once table and spindle are signed off.",
-                            changeNumber(behaviour)));
-        int const kept = changeNumber(behaviour), as_left = newLabel();
-        alarmIf(fmt::format("#{} EQ 1", kept), s.alarm);
-        // #4120 is the tool that T chose last, and a job may choose its next one early.
-        comment(fmt::format("From {0} on it is {0} and the tool that the last change left in the spindle.", left_tool));
-        settle();
-        jumpIf(fmt::format("#{} LT {}", kept, left_tool), as_left);
-        alarmIf(fmt::format("#{}-{} NE #4120", kept, left_tool),
-                fmt::format("Nothing has moved. T names another tool than the last change left in the spindle. Look, "
-                            "call T with the number on the holder; put in by hand: put #{} to 0. Z zero is as it was.",
-                            kept));
-        mark(as_left);
-    }
-    void operator()(MarkUnderWay const& s) {
-        settle();
-        line(fmt::format("#{}={}", changeNumber(behaviour), s.on ? 1 : named > 0 ? left_tool + named : 0));
-    }
+    void operator()(RequireFinished const& s) { requireFinished(*this, s); }
+    void operator()(MarkUnderWay const& s) { markUnderWay(*this, s, fetched); }
     void operator()(SwitchOutput const& s) {
         settle();
         line(fmt::format("#{}={}", 1100 + s.output, s.on ? 1 : 0));
     }
-    /// Asked again and again; each wait also lets the control read what is so by then.
-    void operator()(AwaitInput const& s) {
-        constexpr double look_every_s = 0.1;
-        auto const input = fmt::format("#{}", 1000 + s.input);
-        settle();
-        if (s.limit_s <= 0) return alarmIf(fmt::format("{} NE {}", input, s.on ? 1 : 0), s.alarm);
-        int const again = newLabel(), seen = newLabel();
-        auto const tries = name(slot_tries);
-        line(tries + "=0");
-        mark(again);
-        jumpIf(fmt::format("{} EQ {}", input, s.on ? 1 : 0), seen);
-        alarmIf(fmt::format("{} GE {}", tries, plainNumber(std::ceil(s.limit_s / look_every_s), 0)), s.alarm);
-        line(fmt::format("{0}={0}+1", tries));
-        dwell(look_every_s);
-        line(fmt::format("GOTO {}", again));
-        mark(seen);
-    }
-    void operator()(CountChange const& s) {
-        settle();
-        auto const counter = countedIn(
-            s, [this](Slot pocket) { return name(pocket); }, "+", "*");
-        line(fmt::format("{0}={0}+1", counter));
-    }
+    void operator()(AwaitInput const& s) { awaitInput(*this, s); }
+    void operator()(CountChange const& s) { countChange(*this, s); }
     void operator()(FindPocket const& s) { findPocket(*this, s); }
     void operator()(KeepPocket const& s) { keepPocket(*this, s); }
     void operator()(RequireRing const& s) { requireRing(*this, s); }
@@ -451,7 +412,7 @@ struct Phrasing : HashLines {
         if (s.number > most_tool) return cannot("a tool number above 200", "Give the tool a lower number");
         moves(fmt::format("T{}", s.number));
         settle();
-        named = s.number;
+        fetched = s.number;
     }
     void operator()(TellLength const& s) {
         if (s.slot.number == 0) return comment(s.text);

@@ -4,6 +4,7 @@
 #include "app/shell/MainWindow.h"
 #include "app/shell/Program.h"
 #include "core/base/Words.h"
+#include "store/SystemClock.h"
 
 #include <QApplication>
 #include <QTimer>
@@ -37,7 +38,7 @@ int main(int argc, char** argv) {
     auto const asked = app::bookAskedFor(QCoreApplication::arguments());
     if (!asked) return 2;
     app::prepareProgram();
-    app::SystemClock const clock;
+    store::SystemClock const clock;
     app::Look look;
     app::DialogPrompter prompter;
     auto const path = asked->isEmpty() ? app::usualBook(clock) : Result<QString>(*asked);

@@ -5,6 +5,7 @@
 #include "core/base/Json.h"
 #include "core/uncertainty/Budget.h"
 
+#include <cmath>
 #include <fmt/format.h>
 #include <iostream>
 #include <nlohmann/json.hpp>
@@ -15,7 +16,8 @@ namespace {
 using uncertainty::Contribution;
 using uncertainty::Shape;
 
-/// [{name, u, sensitivity, dof or null, shape, low, high}]; all but name and u may be left out.
+/// [{name, u, sensitivity, dof or null, shape, low, high}]; all but name and u may be left out, and u where low and
+/// high say it.
 Result<std::vector<Contribution>> contributionsOf(Json const& json, std::string const& path) {
     if (!json.is_array() || json.empty()) return fail(Code::BadJson, {path}, "This", "a list of contributions");
     std::vector<Contribution> all;
@@ -52,9 +54,14 @@ Result<std::vector<Contribution>> contributionsOf(Json const& json, std::string 
                 return wrong(key.c_str(), "name, u, sensitivity, dof, shape, low or high");
             }
         }
-        if (!each.contains("u")) return wrong("u", "there");
         if (c.low > c.high) return wrong("low", "at most high");
         if (c.shape == Shape::OneSided && c.low == c.high) return wrong("one_sided", "with its low and its high");
+        // Bounds tell u by themselves; a u of 0 beside them is another statement, and they cannot both be meant.
+        bool const bounds = c.high > c.low;
+        if (!each.contains("u") && !(bounds && c.shape != Shape::Normal)) return wrong("u", "there");
+        if (each.contains("u") && c.u == 0 && bounds)
+            return wrong("u", "above 0, or left out: low and high say how far it may be off");
+        if (!each.contains("u")) c.u = (c.high - c.low) / std::sqrt(12.0); // JCGM 100:2008, 4.3.7
         all.push_back(std::move(c));
     }
     return all;
@@ -69,20 +76,34 @@ int budget(std::string const& path, bool json, Streams streams) {
     if (!contributions) return refuse(contributions.error(), streams);
     auto const found = uncertainty::combine(std::move(*contributions));
     double const expanded = uncertainty::expandedByWelch(found, 0.95);
+    // The interval that holds 95 % of the sum itself: with its shape, and about where the bounds lie.
+    double middle = 0;
+    auto about_middle = found.contributions;
+    for (auto& part : about_middle) {
+        if (part.shape == Shape::Normal) continue;
+        middle += part.sensitivity * (part.low + part.high) / 2;
+        part.shape = Shape::Rectangular;
+    }
+    double const half = uncertainty::coverageHalfWidth(about_middle, 0.95);
+    double const low_95 = middle - half, high_95 = middle + half;
     auto const dominant = found.contributions[static_cast<std::size_t>(found.dominant)].name;
     if (json)
         streams.out << dumpJson(Json{{"combined_u", found.combined_u},
                                      {"effective_dof",
                                       std::isinf(found.effective_dof) ? Json(nullptr) : Json(found.effective_dof)},
                                      {"expanded_95", expanded},
+                                     {"low_95", low_95},
+                                     {"high_95", high_95},
                                      {"worst_case_low", found.worst_low},
                                      {"worst_case_high", found.worst_high},
                                      {"dominant", dominant}},
                                 2)
                     << "\n";
     else
-        streams.out << fmt::format("u {:.4g}, 95 % ±{:.4g}, at worst {:+.4g} to {:+.4g}; {} dominates\n",
-                                   found.combined_u, expanded, found.worst_low, found.worst_high, dominant);
+        streams.out << fmt::format("u {:.4g}, ±{:.4g} as textbooks expand it; 95 % within {:+.4g} to {:+.4g}, at worst "
+                                   "{:+.4g} to {:+.4g}; {} dominates\n",
+                                   found.combined_u, expanded, low_95, high_95, found.worst_low, found.worst_high,
+                                   dominant);
     return good;
 }
 

@@ -36,10 +36,11 @@ Result<shop::ToolRack> fromFile(std::string const& path) {
     return rack;
 }
 
-int tell(shop::ToolRack const& rack, changer::RackState const& state, UnitSystem units, bool json, Streams streams) {
+int tell(shop::ToolRack const& rack, changer::RackState const& state, changer::Sheet sheet, UnitSystem units, bool json,
+         Streams streams) {
     bool const bad = state.blocked || (state.fit && (state.fit->torn || !state.fit->suspects.empty()));
     if (!json) {
-        for (auto const& each : changer::judgeRack(state, rack, units))
+        for (auto const& each : changer::judgeRack(state, rack, units, sheet))
             streams.out << each.headline << " " << each.text << "\n";
         return bad ? judged_bad : good;
     }
@@ -87,7 +88,7 @@ int rack(std::string const& path, BookOptions const& options, bool json, Streams
         if (!state.fit)
             return refuse(Error{Code::Missing, {path}, "X and Y of two pockets", "Teach first and last at least."},
                           streams);
-        return tell(*read, state, UnitSystem::Metric, json, streams);
+        return tell(*read, state, changer::Sheet::None, UnitSystem::Metric, json, streams);
     }
     auto const opened = options.open();
     if (!opened) return refuse(opened.error(), streams);
@@ -96,7 +97,7 @@ int rack(std::string const& path, BookOptions const& options, bool json, Streams
     if (racks.empty())
         return refuse(Error{Code::Missing, {"rack"}, "A rack of this machine", "Add one at Changer."}, streams);
     auto const& first = *book.find(racks.front());
-    return tell(first, changer::rackState(book, setup, first), book.units(), json, streams);
+    return tell(first, changer::rackState(book, setup, first), changer::Sheet::Given, book.units(), json, streams);
 }
 
 } // namespace

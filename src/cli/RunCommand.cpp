@@ -8,6 +8,7 @@
 #include "exchange/RunJson.h"
 #include "exchange/WorldJson.h"
 
+#include <algorithm>
 #include <cmath>
 #include <iostream>
 #include <nlohmann/json.hpp>
@@ -43,13 +44,20 @@ int run(Options const& options, Streams streams) {
                     << machine::verdictText(result, world->memory.native) << "\n";
     }
     if (result.outcome != controller::Outcome::Completed) return judged_bad;
-    if (result.z_zero && !std::isfinite(result.z_zero->error_mm())) return judged_bad;
+    // Everything that it set: each offset's Z, and the length that it put into the table.
+    std::vector<double> errors_mm;
+    if (result.z_zero) errors_mm.push_back(result.z_zero->error_mm());
+    for (auto const& other : result.other_zeros) errors_mm.push_back(other.error_mm());
+    if (result.length) errors_mm.push_back(result.length->set_mm - result.length->true_mm);
+    auto const finite = [](double error_mm) { return std::isfinite(error_mm); };
+    if (!std::all_of(errors_mm.begin(), errors_mm.end(), finite)) return judged_bad;
     if (options.within_mm == 0) return good;
-    if (!result.z_zero) {
-        streams.err << "--within: the program set no zero that could be compared.\n";
+    if (errors_mm.empty()) {
+        streams.err << "--within: the program set no zero and no length that could be compared.\n";
         return judged_bad;
     }
-    return std::abs(result.z_zero->error_mm()) > options.within_mm ? judged_bad : good;
+    auto const near = [&](double error_mm) { return std::abs(error_mm) <= options.within_mm; };
+    return std::all_of(errors_mm.begin(), errors_mm.end(), near) ? good : judged_bad;
 }
 
 } // namespace
@@ -60,7 +68,8 @@ std::function<int()> addRun(CLI::App& app, Streams streams) {
     app.add_option("--world", options->world, "The world to run it in, JSON as docs/formats.md describes")->required();
     options->dialect = addDialect(app, "");
     app.add_flag("--json", options->json, "Print the result as JSON");
-    app.add_option("--within", options->within_mm, "Judge Z zero bad when it is off by more than this many mm")
+    app.add_option("--within", options->within_mm,
+                   "Judge it bad when a Z zero or a length that it sets is off by more than this many mm")
         ->check([](std::string const& typed) {
             double value = 0;
             bool const good = CLI::detail::lexical_cast(typed, value) && value > 0 && std::isfinite(value);

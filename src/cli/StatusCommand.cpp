@@ -5,8 +5,8 @@
 #include "core/facts/Facts.h"
 #include "core/upkeep/Status.h"
 #include "store/BookFile.h"
+#include "store/SystemClock.h"
 
-#include <chrono>
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
@@ -74,18 +74,15 @@ void tell(upkeep::Status const& status, std::ostream& out) {
     out << "\nNext: " << status.progress.next << "\n";
 }
 
-std::int64_t nowUtcMs() {
-    using namespace std::chrono;
-    return duration_cast<milliseconds>(system_clock::now().time_since_epoch()).count();
-}
-
-int status(std::string const& path, bool json, Streams streams) {
+int status(std::string const& path, std::string const& now, bool json, Streams streams) {
+    auto const now_utc_ms = store::momentOr(now);
+    if (!now_utc_ms) return refuse(now_utc_ms.error(), streams);
     auto const file = store::BookFile::open(QString::fromStdString(path), store::Access::ReadOnly);
     if (!file) return refuse(file.error(), streams);
     auto const snapshot = (*file)->load();
     if (!snapshot) return refuse(snapshot.error(), streams);
     facts::Facts facts(*snapshot, snapshot->book().units());
-    auto const found = upkeep::statusOf(facts.reader(), nowUtcMs());
+    auto const found = upkeep::statusOf(facts.reader(), *now_utc_ms);
     if (json)
         streams.out << dumpJson(toJson(found), 2) << "\n";
     else
@@ -99,8 +96,11 @@ std::function<int()> addStatus(CLI::App& app, Streams streams) {
     auto path = std::make_shared<std::string>();
     auto json = std::make_shared<bool>(false);
     app.add_option("--book", *path, "The book, a .pinbook file")->required();
+    auto now = std::make_shared<std::string>();
+    app.add_option("--now", *now,
+                   "What is due on that day (2026-11-27, or 2026-11-27T09:00:00Z); else STEADY_PIN_NOW, else today");
     app.add_flag("--json", *json, "As JSON, for scripts");
-    return [path, json, streams] { return status(*path, *json, streams); };
+    return [path, now, json, streams] { return status(*path, *now, *json, streams); };
 }
 
 } // namespace steady::cli

@@ -3,6 +3,7 @@
 #include "cli/StudyFiles.h"
 
 #include "core/quantity/Units.h"
+#include "core/shop/ReadingBounds.h"
 
 #include <fmt/format.h>
 
@@ -57,7 +58,11 @@ Result<std::vector<double>> readReadings(std::string const& path, ReadingsOption
     auto found = exchange::figuresOf(*table, *column);
     if (!found.bad.empty()) return notFigures(path, table->columnName(*column), found.bad);
     if (found.values.empty()) return fail(Code::FewReadings, {path}, "0", "one reading");
-    for (double& value : found.values) value *= options.unit_mm();
+    for (std::size_t i = 0; i < found.values.size(); ++i) {
+        found.values[i] *= options.unit_mm();
+        if (auto const held = shop::checkReading(found.values[i], {fmt::format("{}, row {}", path, i + 1)}); !held)
+            return Failure(held.error());
+    }
     return std::move(found.values);
 }
 
@@ -69,7 +74,13 @@ Result<std::vector<std::vector<double>>> readColumns(exchange::CsvTable const& t
         if (!column) return fail(Code::Missing, {path}, "The column “" + name + "”", "Its header has to name it.");
         auto const found = exchange::figuresOf(table, *column);
         if (!found.bad.empty()) return notFigures(path, name, found.bad);
-        for (std::size_t i = 0; i < rows.size(); ++i) rows[i].push_back(found.values[i]);
+        for (std::size_t i = 0; i < rows.size(); ++i) {
+            if (auto const held =
+                    shop::checkReading(found.values[i], {fmt::format("{}, {}, row {}", path, name, i + 1)});
+                !held)
+                return Failure(held.error());
+            rows[i].push_back(found.values[i]);
+        }
     }
     return rows;
 }

@@ -3,10 +3,10 @@
 #include "demo/DemoBook.h"
 
 #include "core/base/Words.h"
+#include "store/SystemClock.h"
 
 #include <QCommandLineParser>
 #include <QCoreApplication>
-#include <QDateTime>
 #include <QFile>
 #include <iostream>
 
@@ -30,17 +30,16 @@ int main(int argc, char** argv) {
     parser.addOption(as);
     parser.process(application); // answers --help, --version and unknown options itself
     auto const words = parser.positionalArguments();
-    auto const moment =
-        words.size() == 2 ? QDateTime::fromString(words[1], Qt::ISODate) : QDateTime::currentDateTimeUtc();
+    auto const moment = steady::store::momentOr(words.value(1).toStdString());
     auto const way = steady::demo::wayNamed(parser.value(as).toStdString());
     bool const way_known = way || !parser.isSet(as);
-    if (!way_known || words.isEmpty() || words.size() > 2 || !moment.isValid()) {
+    if (!way_known || words.isEmpty() || words.size() > 2 || !moment) {
         std::cerr << parser.helpText().toStdString();
         return 2;
     }
     auto const path = words[0];
     for (auto const* tail : {"", "-wal", "-shm"}) QFile::remove(path + QLatin1String(tail));
-    if (auto const done = steady::demo::writeDemoBook(path, moment.toMSecsSinceEpoch(), way); !done) {
+    if (auto const done = steady::demo::writeDemoBook(path, *moment, way); !done) {
         std::cerr << steady::describe(done.error()) << "\n";
         return 1;
     }

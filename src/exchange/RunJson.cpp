@@ -47,11 +47,17 @@ Json toJson(machine::RunResult const& result, controller::Memory const& before) 
         out[key]["true_mm"] = side->true_mm ? Json(*side->true_mm) : Json();
         out[key]["error_mm"] = side->error_mm() ? Json(*side->error_mm()) : Json();
     }
-    if (auto const& zero = result.z_zero)
-        out["z_zero"] = {{"wcs", workOffsetName(zero->work_offset)},
-                         {"set_mm", zero->set_mm},
-                         {"true_mm", zero->true_mm},
-                         {"error_mm", zero->error_mm()}};
+    auto const zeroOf = [](machine::ZZero const& zero) {
+        return Json{{"wcs", workOffsetName(zero.work_offset)},
+                    {"set_mm", zero.set_mm},
+                    {"true_mm", zero.true_mm},
+                    {"error_mm", zero.error_mm()}};
+    };
+    if (result.z_zero) out["z_zero"] = zeroOf(*result.z_zero);
+    auto& others = out["other_z_zeros"] = Json::array();
+    for (auto const& zero : result.other_zeros) others.push_back(zeroOf(zero));
+    out["offset_before"] = workOffsetName(result.offset_before);
+    out["offset_after"] = workOffsetName(result.memory.modes.work_offset);
     return out;
 }
 

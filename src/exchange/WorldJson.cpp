@@ -242,6 +242,25 @@ void sidesPart(Walk& walk, World& world) {
     });
 }
 
+/// Something tall that is not the work; worlds without it say nothing of it.
+void blockPart(Walk& walk, World& world) {
+    if (walk.writing() ? !world.block : !walk.has("block")) return;
+    auto& block = world.block ? *world.block : world.block.emplace();
+    footprint(walk, "block", block.footprint);
+    walk.field("block_top_z_mm", block.top_z_mm);
+}
+
+/// Work that other offsets belong to; worlds without it say nothing of it.
+void worksPart(Walk& walk, World& world) {
+    bool const writing = walk.writing();
+    if (writing ? world.works.empty() : !walk.has("works")) return;
+    walk.list("works", world.works, [writing](Json& json, machine::OtherWork& each, auto& error) {
+        Walk w(json, writing, "works.", error);
+        w.field("work_offset", each.work_offset, bounds::work_offset);
+        w.field("above_mm", each.above_mm);
+    });
+}
+
 void walkWorld(Walk& walk, World& world) {
     walk.object("axes", [&](Walk& w) {
         axis(w, "x", world.axes[0]);
@@ -257,6 +276,8 @@ void walkWorld(Walk& walk, World& world) {
     footprint(walk, "table", world.table);
     footprint(walk, "stock", world.stock);
     walk.field("stock_thickness_mm", world.stock_thickness_mm);
+    blockPart(walk, world);
+    worksPart(walk, world);
     walk.object("tool", [&](Walk& w) { toolFields(w, world.tool); });
     bool const writing = walk.writing();
     walk.list("tools", world.tools, [writing](Json& json, machine::NumberedTool& each, auto& error) {

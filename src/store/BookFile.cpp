@@ -11,6 +11,7 @@
 #include "store/Refusal.h"
 #include "store/Seal.h"
 
+#include <QFile>
 #include <QSqlError>
 #include <QUuid>
 #include <cmath>
@@ -18,6 +19,7 @@
 #include <map>
 #include <nlohmann/json.hpp>
 #include <optional>
+#include <sys/stat.h>
 #include <thread>
 
 namespace steady::store {
@@ -251,8 +253,31 @@ Result<void> appendReadings(QSqlDatabase const& db, std::vector<shop::Change::Ne
 
 } // namespace
 
+namespace {
+
+std::optional<LogId> idOf(QString const& path) {
+    struct stat about {};
+    if (::stat(QFile::encodeName(path).constData(), &about) != 0) return std::nullopt;
+    return LogId{about.st_dev, about.st_ino};
+}
+
+} // namespace
+
+Result<void> BookFile::stillThere() {
+    auto there = m_claim->stillThere();
+    if (there && m_writer) {
+        auto const log = idOf(m_claim->path() + QLatin1String("-wal"));
+        if (m_log && log != m_log)
+            there = fail(Code::BookElsewhere, {m_path.toStdString()}, "its log was moved or removed");
+        m_log = log;
+    }
+    if (!there && m_writer) (void)sql(database(), QStringLiteral("PRAGMA wal_checkpoint(TRUNCATE)"));
+    return there;
+}
+
 Result<std::int64_t> BookFile::append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
                                       std::int64_t undoes) {
+    if (auto there = stillThere(); !there) return Failure(there.error());
     auto const db = database();
     Transaction transaction(db);
     auto added = sql(db, QStringLiteral("INSERT INTO change(at_utc_ms, author, what, undoes) VALUES(?, ?, ?, ?)"),
@@ -297,6 +322,7 @@ Result<std::int64_t> BookFile::append(shop::Change const& change, std::string co
     if (auto done = seal(db, seq); !done) return Failure(done.error());
     if (auto done = transaction.commit(); !done) return Failure(done.error());
     m_last_seq = seq;
+    if (auto there = stillThere(); !there) return Failure(there.error()); // while it was written
     return seq;
 }
 

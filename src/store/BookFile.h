@@ -15,6 +15,12 @@
 
 namespace steady::store {
 
+/// What tells a file from another of the same name.
+struct LogId {
+    std::uint64_t device = 0, inode = 0;
+    bool operator==(LogId const&) const = default;
+};
+
 class FileClaim;
 class FileReadings;
 class ReadingWay;
@@ -62,7 +68,11 @@ public:
     /// The same without readings and what each change wrote: for a book that was made at this moment, of things that
     /// were looked at.
     Result<void> checkTables() const;
-    /// Writes in one transaction; an error leaves the file as it was. Returns the change's seq.
+    /// Whether file and log still stand under their names. Where not, what the log holds is brought into the file,
+    /// which is still open, so that nothing that was kept is lost wherever it went. Error: BookElsewhere.
+    Result<void> stillThere();
+    /// Writes in one transaction; an error leaves the file as it was. Returns the change's seq. Error also:
+    /// BookElsewhere: whatever was written stands where nobody looks for it.
     Result<std::int64_t> append(shop::Change const& change, std::string const& author, std::int64_t at_utc_ms,
                                 std::int64_t undoes = 0);
     /// The change that would take `seq` back: for each entity the revision before it, its readings and marks withdrawn.
@@ -103,6 +113,7 @@ private:
     bool m_writer = false;
     int m_version;
     std::int64_t m_last_seq = 0;
+    std::optional<LogId> m_log; ///< of the log that was there last
     QString m_connection;
     std::shared_ptr<FileReadings> m_readings; ///< for the snapshots
 };

@@ -115,6 +115,17 @@ Result<void> FileClaim::mayWrite() const {
     return {};
 }
 
+Result<void> FileClaim::stillThere() const {
+    Where const where{m_path.toStdString()};
+    struct stat here {
+    }, named{};
+    if (::fstat(m_descriptor, &here) != 0) return fail(Code::BookElsewhere, where, std::strerror(errno));
+    if (::stat(QFile::encodeName(m_path).constData(), &named) != 0)
+        return fail(Code::BookElsewhere, where, here.st_nlink > 0 ? "it was moved or renamed" : "it was removed");
+    if (inodeOf(here) != inodeOf(named)) return fail(Code::BookElsewhere, where, "another file has its name now");
+    return {};
+}
+
 Result<void> FileClaim::beWriter() {
     Where const where{m_path.toStdString()};
     QElapsedTimer waited;

@@ -29,6 +29,10 @@ public:
     /// Why nobody may write to this file, as far as its permissions, its folder and its names say.
     Result<void> mayWrite() const;
 
+    /// Whether its name still leads to the file that is open here. Error: BookElsewhere: it was moved, renamed,
+    /// replaced or removed.
+    Result<void> stillThere() const;
+
     /// Alone among all processes until endWriting. Readers that keep the file still are waited for, but not for long.
     /// Error: BookLocked, BookBusy.
     Result<void> beWriter();

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "store/Session.h"
 
+#include <QFileInfo>
 #include <fmt/format.h>
 
 namespace steady::store {
@@ -42,7 +43,28 @@ Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const&
     std::unique_ptr<Session> session(new Session(std::move(*file), std::move(why_reading), clock, std::move(author)));
     session->m_snapshot = std::move(*snapshot);
     session->m_data_version = session->m_file->pragma(QStringLiteral("data_version"));
+    if (session->writable()) session->watch();
     return session;
+}
+
+void Session::watch() {
+    auto const path = QFileInfo(m_file->path()).canonicalFilePath();
+    m_watch.addPaths({path, QFileInfo(path).path()});
+    connect(&m_watch, &QFileSystemWatcher::fileChanged, this, &Session::stillThere);
+    connect(&m_watch, &QFileSystemWatcher::directoryChanged, this, &Session::stillThere);
+    stillThere();
+}
+
+void Session::lose(Error why) {
+    readOnlyFromNow(std::move(why));
+    Q_EMIT lost();
+}
+
+bool Session::stillThere() {
+    if (m_why_reading) return m_why_reading->code != Code::BookElsewhere;
+    auto const there = m_file->stillThere();
+    if (!there) lose(there.error());
+    return there.has_value();
 }
 
 Result<std::unique_ptr<Session>> Session::create(QString const& path, Clock const& clock, std::string author) {
@@ -58,7 +80,10 @@ Result<std::int64_t> Session::write(shop::Change change, std::int64_t undoes) {
     if (!next) return Failure(next.error());
     if (change.empty()) return 0;
     auto seq = m_file->append(change, m_author, now(), undoes);
-    if (!seq) return seq;
+    if (!seq) {
+        if (seq.error().code == Code::BookElsewhere) lose(seq.error());
+        return seq;
+    }
     m_snapshot = m_snapshot.after(change, std::move(*next), *seq);
     return seq;
 }

@@ -6,6 +6,7 @@
 #include "core/base/Clock.h"
 #include "store/BookFile.h"
 
+#include <QFileSystemWatcher>
 #include <QObject>
 #include <memory>
 #include <optional>
@@ -31,6 +32,8 @@ public:
     bool writable() const { return !m_why_reading; }
     /// Why this one only reads; none: it writes.
     std::optional<Error> const& whyReading() const { return m_why_reading; }
+    /// Whether the book still stands where it was; from when it does not, nothing is written. A watch asks by itself.
+    bool stillThere();
     /// From now on nothing is written: something was found that must not be built upon.
     void readOnlyFromNow(Error why);
     std::int64_t now() const { return m_clock.nowUtcMs(); }
@@ -53,9 +56,12 @@ public:
 
 Q_SIGNALS:
     void changed();
+    void lost(); ///< the book is no longer where it was
 
 private:
     Session(std::unique_ptr<BookFile> file, std::optional<Error> why_reading, Clock const& clock, std::string author);
+    void watch();
+    void lose(Error why);
     Result<std::int64_t> write(shop::Change change, std::int64_t undoes);
     Result<std::int64_t> takeBack(std::int64_t seq, char const* verb);
 
@@ -70,6 +76,7 @@ private:
     };
     std::vector<Done> m_undo, m_redo;
     QString m_data_version;
+    QFileSystemWatcher m_watch; ///< of the file and its folder
 };
 
 } // namespace steady::store

@@ -143,11 +143,32 @@ private Q_SLOTS:
         QCOMPARE(machines, 4);
         QCOMPARE(safety::setupOf(loaded->book()).first, loaded->book().info().in_use);
     }
+    void theDayIsGivenOrItIsTodays() {
+        auto const book = m_book.toStdString();
+        auto const due = [&](std::vector<std::string> const& more) {
+            std::vector<std::string> words{"status", "--book", book, "--json"};
+            words.insert(words.end(), more.begin(), more.end());
+            double left = 0;
+            for (auto const& each : Json::parse(said(words, 1)).at("due"))
+                if (each.at("by") == "days") left += each.at("left").get<double>();
+            return left;
+        };
+        double const on_day = due({"--now", "2026-11-27"}), later = due({"--now", "2026-11-30T12:00:00Z"});
+        QVERIFY(on_day > later); // three days a date
+        qputenv("STEADY_PIN_NOW", "2026-11-27");
+        QCOMPARE(due({}), on_day);
+        QCOMPARE(due({"--now", "2026-11-30"}), later);
+        qunsetenv("STEADY_PIN_NOW");
+        for (auto const* wrong : {"27.11.2026", "2026-02-30", "2026-11-27T09:00:00", "soon"})
+            QVERIFY(said({"status", "--book", book, "--now", wrong}, 2).find("as 2026-11-27") != std::string::npos);
+    }
     /// The keys that scripts rely on; the demo has one macro that is out of date and one board in doubt.
     void statusSaysWhatHolds() {
-        auto const text = said({"status", "--book", m_book.toStdString()}, 1);
+        auto const text = said({"status", "--book", m_book.toStdString(), "--now", "2026-11-27"}, 1);
         QVERIFY(text.find("To do again, in this order:") != std::string::npos);
-        auto const json = parseJson(said({"status", "--book", m_book.toStdString(), "--json"}, 1), "status").value();
+        auto const json =
+            parseJson(said({"status", "--book", m_book.toStdString(), "--now", "2026-11-27", "--json"}, 1), "status")
+                .value();
         std::string due;
         double wipe = 0;
         for (auto const& each : json.at("due")) {

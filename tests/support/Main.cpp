@@ -3,6 +3,7 @@
 #include "support/Test.h"
 
 #include <cstdio>
+#include <ctime>
 #include <map>
 
 namespace steady::test {
@@ -55,6 +56,8 @@ int main(int argc, char** argv) {
         for (auto const& [name, factory] : classes()) std::fprintf(stderr, "  %s\n", name.c_str());
         return 2;
     }
+    qputenv("TZ", "UTC"); // no test reads the zone of this machine, nor its clock
+    tzset();
     std::unique_ptr<QCoreApplication> const application(makeApplication(argc, argv));
     std::unique_ptr<QObject> const test(found->second());
     argv[1] = argv[0];

@@ -132,9 +132,8 @@ void SendView::show(std::string const& text, std::optional<Finding> const& why_n
 }
 
 void SendView::begin() {
-    auto const now = QDateTime::fromMSecsSinceEpoch(m_desk.session().now()).toLocalTime();
     m_sending.emplace(gcode::segmentsOf(m_text),
-                      fmt::format("RUN {} BEGUN {}", ++m_run, now.toString(u"HH:mm"_s).toStdString()));
+                      fmt::format("RUN {} BEGUN {}", ++m_run, localHour(m_desk.session().now()).toStdString()));
 }
 
 Result<void> SendView::answer(QString const& typed) {

@@ -30,6 +30,7 @@ QString inShort(Code why) {
     case Code::BookProtected: return u"the file is protected"_s;
     case Code::FolderProtected: return u"its folder takes no files"_s;
     case Code::NoRoomForLog: return u"the disk is full"_s;
+    case Code::BookElsewhere: return u"the file is no longer there"_s;
     case Code::SecondName: return u"the file has a second name"_s;
     default: return u"the book is damaged"_s;
     }

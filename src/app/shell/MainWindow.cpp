@@ -97,6 +97,11 @@ void MainWindow::connectActions() {
     on("book.copy", [this] {
         m_prompter.saveFile(this, u"Save a copy"_s, u"copy.pinbook"_s, book_filter, [this](QString const& path) {
             if (filesBusy()) return;
+            if (!m_desk->session().stillThere()) { // no name leads to it: only the connection that is open has it
+                if (auto done = m_desk->session().file().saveCopy(path); !done)
+                    return report(text(describe(done.error())));
+                return openBook(path);
+            }
             m_files.start(
                 u"Saving a copy"_s,
                 [from = m_desk->session().file().path(), path](Going const& going) -> Result<void> {
@@ -194,6 +199,10 @@ void MainWindow::setSession(std::unique_ptr<store::Session> session) {
     enableActions();
     m_unchecked = true;
     if (auto const& why = m_desk->session().whyReading()) report(text(describe(*why)));
+    connect(&m_desk->session(), &store::Session::lost, this, [this] {
+        report(text(describe(*m_desk->session().whyReading())));
+        enableActions();
+    });
     Q_EMIT bookShown(path);
 }
 

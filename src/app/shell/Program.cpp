@@ -56,8 +56,6 @@ std::optional<QString> bookAskedFor(QStringList const& words) {
     return std::nullopt;
 }
 
-std::int64_t SystemClock::nowUtcMs() const { return QDateTime::currentMSecsSinceEpoch(); }
-
 void prepareProgram() {
     QApplication::setStyle(u"Fusion"_s);
     QApplication::setOrganizationName(u"steady-pin"_s);

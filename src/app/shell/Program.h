@@ -10,11 +10,6 @@
 
 namespace steady::app {
 
-class SystemClock : public Clock {
-public:
-    std::int64_t nowUtcMs() const override;
-};
-
 /// --help and --version are answered before there is a window, and end the program.
 void answerHelp(int argc, char** argv);
 /// The book that the words name, empty when none; Qt's own options are out of them by now. None: they make no sense,

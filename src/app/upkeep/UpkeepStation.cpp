@@ -52,8 +52,12 @@ char const* shortTitle(upkeep::ResultState const& result, shop::PlaceOfWork cons
     case ResultKind::LengthModel: return "By gauge";
     case ResultKind::Home: return "Home";
     case ResultKind::Scale: return "Axis scale";
-    default: return "";
+    case ResultKind::Rack: return "Rack";
+    case ResultKind::PocketTable: return "Pocket table";
+    case ResultKind::ChangerProof: return "Changes";
+    case ResultKind::MacroProof: return "Macro";
     }
+    return "";
 }
 
 } // namespace

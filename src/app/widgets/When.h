@@ -9,15 +9,18 @@
 
 namespace steady::app {
 
-/// “25 November 2026”, in the same.
-inline QString localDay(std::int64_t utc_ms) {
-    return QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(utc_ms).toLocalTime(), QStringLiteral("d MMMM yyyy"));
+/// In the time zone of this computer, which nothing else asks for.
+inline QString localAs(std::int64_t utc_ms, QString const& form) {
+    return QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(utc_ms).toLocalTime(), form);
 }
 
-/// “25 November 2026, 18:49”, in the time zone of this computer.
-inline QString localTime(std::int64_t utc_ms) {
-    return QLocale::c().toString(QDateTime::fromMSecsSinceEpoch(utc_ms).toLocalTime(),
-                                 QStringLiteral("d MMMM yyyy, HH:mm"));
-}
+/// “25 November 2026”.
+inline QString localDay(std::int64_t utc_ms) { return localAs(utc_ms, QStringLiteral("d MMMM yyyy")); }
+
+/// “25 November 2026, 18:49”.
+inline QString localTime(std::int64_t utc_ms) { return localAs(utc_ms, QStringLiteral("d MMMM yyyy, HH:mm")); }
+
+/// “18:49”.
+inline QString localHour(std::int64_t utc_ms) { return localAs(utc_ms, QStringLiteral("HH:mm")); }
 
 } // namespace steady::app

@@ -63,16 +63,15 @@ std::vector<Judgement> careJudgements(facts::Reader const& book, shop::ZeroSetup
         auto const& wanted = *holder->torque_nm;
         if (!since_grip)
             said.push_back({Severity::Attention,
-                            fmt::format("Not written down: tightened to {:.0f} Nm since it was gripped.", wanted),
+                            fmt::format("Not written down: tightened to {:g} Nm since it was gripped.", wanted),
                             "Clean cone, collet and nut; then the torque of the holder's sheet, no more.",
                             {}});
         else if (torqued->torque_nm && std::abs(*torqued->torque_nm - wanted) > wrench_share * wanted)
-            said.push_back(
-                {Severity::Attention,
-                 fmt::format("Tightened to {:.0f} Nm; the sheet says {:.0f} Nm.", *torqued->torque_nm, wanted),
-                 *torqued->torque_nm > wanted ? "Too much stretches nut and collet, and both then run out."
-                                              : "Too little lets it slip down under load.",
-                 {}});
+            said.push_back({Severity::Attention,
+                            fmt::format("Tightened to {:g} Nm; the sheet says {:g} Nm.", *torqued->torque_nm, wanted),
+                            *torqued->torque_nm > wanted ? "Too much stretches nut and collet, and both then run out."
+                                                         : "Too little lets it slip down under load.",
+                            {}});
     } else if (holder) {
         said.push_back(
             {Severity::Note, "The torque of its nut is not known.", "From the holder's own sheet, at Parts.", {}});

@@ -102,12 +102,17 @@ private:
                         fmt::format("What is shown so far is {}, of {} asked for. {}", pm(held), pm(*wanted), more()));
             break;
         }
+        for (auto const& found : r.findings) // what so many readings cannot show, in the same breath
+            if (found.code == "odd_share") made->text += " " + found.text;
         statistics(*made, r);
     }
     std::string more() const {
         auto const& q = m_study.question;
         auto const& r = m_state.without;
         double const next = studies::confidenceAtLook(q.confidence, proving::plannedOf(m_study), m_state.next_look);
+        if (r.way != studies::Way::Normal || r.drift_mm > 0)
+            return r.readings_needed ? fmt::format("As they are, it takes {} more.", *r.readings_needed)
+                                     : std::string("As they are, no number of readings will prove it.");
         auto const all = studies::readingsToProve(r.s_eff_mm, *q.requirement_mm, q.coverage, next, r.n + 1);
         if (!all) return "With this spread no number of readings will prove it.";
         int const further = *all - r.n;
@@ -171,6 +176,9 @@ private:
     static std::string headlineOf(std::string const& code) {
         if (code == "outliers") return "One is far from the others.";
         if (code == "drift") return "They drift.";
+        if (code == "dependent") return "Each depends on the one before.";
+        if (code == "readout_too_coarse") return "The readout is too coarse.";
+        if (code == "counted") return "Proved only by counting.";
         if (code == "all_equal") return "All alike.";
         if (code == "step_dominates") return "The step dominates.";
         if (code == "not_normal") return "They do not look normal.";

@@ -40,8 +40,11 @@ struct RackState {
 };
 RackState rackState(facts::Reader const& book, shop::ZeroSetup const& setup, shop::ToolRack const& rack);
 
+/// Whether pitch and seat are those of the maker's sheet, or nobody has said any: figures from a file alone.
+enum class Sheet { Given, None };
 /// Mounting, fit, pockets and what goes into the control, as sentences.
-std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack const& rack, UnitSystem units);
+std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack const& rack, UnitSystem units,
+                                          Sheet sheet = Sheet::Given);
 /// “Two digits swapped? The fork bent …?”
 std::string causeWords(std::vector<Cause> const& causes);
 char const* verdictWords(Verdict verdict);

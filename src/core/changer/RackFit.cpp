@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/changer/RackFit.h"
 
+#include "core/base/Decimal.h"
 #include "core/statistics/LeastSquares.h"
 #include "core/statistics/Quantiles.h"
 
@@ -52,7 +53,7 @@ bool swapsTo(double typed_mm, double expected_mm, double off_mm) {
         if (next >= text.size() || text[i] == '-' || text[i] == '.' || text[i] == text[next]) continue;
         auto other = text;
         std::swap(other[i], other[next]);
-        if (std::abs(std::stod(other) - expected_mm) <= off_mm) return true;
+        if (std::abs(*decimal(other) - expected_mm) <= off_mm) return true;
     }
     return false;
 }

@@ -98,7 +98,8 @@ void tellTowers(std::vector<zeroing::Judgement>& said, shop::ToolRack const& rac
 
 } // namespace
 
-std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack const& rack, UnitSystem units) {
+std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack const& rack, UnitSystem units,
+                                          Sheet sheet) {
     std::vector<zeroing::Judgement> said;
     if (state.blocked)
         said.push_back({Severity::Bad,
@@ -149,12 +150,14 @@ std::vector<zeroing::Judgement> judgeRack(RackState const& state, shop::ToolRack
                                      "Not checked: two pockets make a line, whatever they say.",
                                      "Teach a third one, best in the middle.",
                                      {}});
-    double const off_pitch = fit.pitch_mm - rack.pitch_mm;
+    bool const given = sheet == Sheet::Given;
+    double const off_pitch = given ? fit.pitch_mm - rack.pitch_mm : 0;
     said.push_back(
         {std::abs(off_pitch) > rack.forgives_mm ? Severity::Attention : Severity::Note,
          fmt::format("Pitch {}, skew {:.2f} mm a metre", lengthText(fit.pitch_mm, units), fit.skew_rad * 1000),
-         fmt::format("The maker says {}: {} each.", lengthText(rack.pitch_mm, units),
-                     lengthText(off_pitch, units, Sign::Always)),
+         given ? fmt::format("The maker says {}: {} each.", lengthText(rack.pitch_mm, units),
+                             lengthText(off_pitch, units, Sign::Always))
+               : std::string("Compare it with the sheet of the rack."),
          {}});
     if (!fit.z_slope)
         said.push_back({Severity::Attention, "Z is not taught.", "Teach first and last Z at least.", {}});

@@ -4,6 +4,7 @@
 
 #include "core/base/Words.h"
 #include "core/machine/Flank.h"
+#include "core/quantity/WorkOffset.h"
 
 #include <algorithm>
 #include <cmath>
@@ -34,7 +35,10 @@ public:
     enum class End { Done, Ended, BrokenOff }; ///< it came to its end; nothing follows; somebody starts again
     Running(World world, Trace* trace, Going const& going)
         : m_trace(trace), m_going(going), m_result{.memory = std::move(world.memory)}, m_machine(std::move(world)),
-          m_reported(trace ? m_result.memory.parameters : std::vector<double>()) {}
+          m_reported(trace ? m_result.memory.parameters : std::vector<double>()),
+          m_offsets_before(m_result.memory.work_offsets_mm) {
+        m_result.offset_before = m_result.memory.modes.work_offset;
+    }
 
     /// `again`: whoever stops it starts this program again; otherwise it returns.
     End go(controller::Executable const& executable, bool again) {
@@ -171,8 +175,14 @@ public:
             if (begun().zero_of_number)
                 for (auto const& each : end.tools)
                     if (each.number == memory.tool) served = &each.tool;
-            result.z_zero = ZZero{m_zeroed, memory.external_mm[2] + memory.work_offsets_mm[m_zeroed - 1][2] + length,
-                                  end.zeroOnStock_mm(*served)};
+            auto const zeroOf = [&](int n) {
+                return ZZero{n, memory.external_mm[2] + memory.work_offsets_mm[n - 1][2] + length,
+                             end.zeroOf_mm(n, *served)};
+            };
+            result.z_zero = zeroOf(m_zeroed);
+            for (int n = 1; n <= work_offset_count; ++n)
+                if (n != m_zeroed && memory.work_offsets_mm[n - 1][2] != m_offsets_before[n - 1][2])
+                    result.other_zeros.push_back(zeroOf(n));
         }
         for (std::size_t axis = 0; axis < 2; ++axis) {
             if (m_sides[axis] == 0) continue;
@@ -229,7 +239,8 @@ private:
     RunResult m_result;
     VirtualMachine m_machine;       ///< of a world without memory: that went into the result
     std::vector<double> m_reported; ///< as the trace has told it
-    std::optional<Vec3> m_probed;   ///< the last report of a probing move
+    decltype(controller::Memory::work_offsets_mm) m_offsets_before;
+    std::optional<Vec3> m_probed; ///< the last report of a probing move
     std::array<int, 2> m_sides{};
     int m_zeroed = 0, m_measured = 0, m_lines = 1;
 };
@@ -341,7 +352,9 @@ std::string sidesText(RunResult const& result, UnitSystem units) {
 
 } // namespace
 
-std::string verdictText(RunResult const& result, UnitSystem units) {
+namespace {
+
+std::string zerosText(RunResult const& result, UnitSystem units) {
     auto const sides = sidesText(result, units);
     if (!sides.empty() && !result.z_zero)
         return result.outcome == controller::Outcome::Completed ? sides : sides + " Then it stopped: " + result.message;
@@ -358,7 +371,11 @@ std::string verdictText(RunResult const& result, UnitSystem units) {
                                                       : "too high: it cuts too shallow by that";
         auto const text = fmt::format("Z zero set at {}, true {}, off by {}: {}.", lengthText(zero.set_mm, units),
                                       lengthText(zero.true_mm, units), size, effect);
-        auto const all = sides.empty() ? text : text + " " + sides;
+        auto all = sides.empty() ? text : text + " " + sides;
+        for (auto const& other : result.other_zeros)
+            all += fmt::format(" {} Z set at {}, true {}, off by {}.", workOffsetName(other.work_offset),
+                               lengthText(other.set_mm, units), lengthText(other.true_mm, units),
+                               lengthText(other.error_mm(), units, Sign::Always));
         return result.outcome == controller::Outcome::Completed ? all : all + " Then it stopped: " + result.message;
     }
     if (result.length && result.outcome == controller::Outcome::Completed) {
@@ -372,6 +389,16 @@ std::string verdictText(RunResult const& result, UnitSystem units) {
     case controller::Outcome::Alarm: return "Stopped by its own check, zero untouched. " + result.message;
     default: return result.message;
     }
+}
+
+} // namespace
+
+std::string verdictText(RunResult const& result, UnitSystem units) {
+    auto text = zerosText(result, units);
+    if (int const now = result.memory.modes.work_offset; now != result.offset_before)
+        text += fmt::format(" {} is in force at its end; at its start it was {}.", workOffsetName(now),
+                            workOffsetName(result.offset_before));
+    return text;
 }
 
 } // namespace steady::machine

@@ -49,7 +49,9 @@ struct RunResult {
     std::vector<Touch> releases; ///< where it let go, on probing moves upward
     Vec3 position_mm{};
     double elapsed_s = 0, paused_s = 0;
-    std::optional<ZZero> z_zero;                  ///< when the program set a work offset's Z
+    std::optional<ZZero> z_zero;                  ///< when the program set a work offset's Z: of the last one
+    std::vector<ZZero> other_zeros;               ///< of each other offset whose Z is another than before
+    int offset_before = 1;                        ///< in force at the start
     std::array<std::optional<SideZero>, 2> sides; ///< of X and Y
     std::optional<SetLength> length;              ///< when the program filled the tool table
     std::optional<double> setter_trip_mm; ///< where the tool in the spindle trips the setter, with nothing on its disc

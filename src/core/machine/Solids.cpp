@@ -107,7 +107,7 @@ Footprint around(double x_mm, double y_mm, double width_mm) {
 struct Boxes {
     double lowest_mm; ///< nothing of what moves comes lower
     Footprint swept;  ///< nor farther out
-    std::array<Box, 9> boxes;
+    std::array<Box, 10> boxes;
     std::size_t count = 0;
     void add(Box const& box) {
         auto const& f = box.footprint;
@@ -147,6 +147,7 @@ Boxes boxesOf(World const& world, double x_mm, double lowest_mm, Footprint const
     if (world.round && world.round->boss_mm > 0)
         all.add({Solid::Work, around(world.round->x_mm, world.round->y_mm, world.round->diameter_mm),
                  top + world.round->boss_mm, world.plate.push_in_mm, true});
+    if (world.block) all.add({Solid::Work, world.block->footprint, world.block->top_z_mm});
     all.add({Solid::Table, world.table, world.table_z_mm});
     if (world.setter) {
         auto const& s = *world.setter;
@@ -170,6 +171,7 @@ double highest_mm(World const& world) {
     if (world.plate.place == PlatePlace::OnStock)
         highest = work + world.plate.under_mm + world.plate.thickness_mm + std::max(0.0, world.plate.tilt_mm);
     if (world.round) highest = std::max(highest, work + world.round->boss_mm);
+    if (world.block) highest = std::max(highest, world.block->top_z_mm);
     if (world.setter) {
         auto const& s = *world.setter;
         highest = std::max(

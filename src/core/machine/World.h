@@ -60,6 +60,20 @@ struct Round {
     bool operator==(Round const&) const = default;
 };
 
+/// Something tall on the table that is not the work: a jig, a fence, a part that waits.
+struct Block {
+    Footprint footprint;
+    double top_z_mm = 0; ///< where the gauge line would meet its top
+    bool operator==(Block const&) const = default;
+};
+
+/// Work that another offset belongs to: how far its top lies above that of the stock.
+struct OtherWork {
+    int work_offset = 1;
+    double above_mm = 0;
+    bool operator==(OtherWork const&) const = default;
+};
+
 /// Where zero is meant to lie along X or Y.
 enum class Datum { None, LowSide, HighSide, Middle };
 
@@ -198,6 +212,8 @@ struct World {
     double skew_rad = 0;        ///< by which the work is turned about its corner at low X and low Y
     bool work_conducts = false; ///< the work itself is wired in the place of the plate
     std::optional<Round> round;
+    std::optional<Block> block;
+    std::vector<OtherWork> works; ///< offsets that none belongs to lie on the stock
     std::array<Datum, 2> datum{}; ///< what X and Y zero are meant to be
     Tool tool;
     std::vector<NumberedTool> tools; ///< what the person takes when asked for a number
@@ -224,6 +240,13 @@ struct World {
     /// Reported machine Z at which the tip, coming down, stands on the stock.
     double zeroOnStock_mm() const { return zeroOnStock_mm(tool); }
     double zeroOnStock_mm(Tool const& of) const { return reported(table_z_mm + stock_thickness_mm + of.length_mm); }
+    /// The same on the work that an offset belongs to.
+    double zeroOf_mm(int work_offset, Tool const& of) const {
+        double above = 0;
+        for (auto const& work : works)
+            if (work.work_offset == work_offset) above = work.above_mm;
+        return zeroOnStock_mm(of) + above;
+    }
     /// Reported machine Z at which the tip, coming down, trips the setter; there must be one.
     double setterTrip_mm() const { return reported(setter->base_z_mm + setter->trigger_mm + tool.length_mm); }
 

@@ -58,7 +58,7 @@ std::string Parts::alarm(std::string const& what, bool down) const {
     return fmt::format("{} {} Resume only ends this macro{}.", what, zero_now, down ? "; then jog Z up" : "");
 }
 
-double Parts::parkingZ_mm() const {
+double Parts::startZ_mm() const {
     return machine.safeZ_mm() - std::max(least_below_safe_mm, machine.proof_creep_mm + 2 * open_check_mm);
 }
 
@@ -77,17 +77,17 @@ void Parts::begin(int work_offset) {
 }
 
 void Parts::requireOpen(char const* id, char const* purpose, std::string const& what, bool down, double feed_mm_min,
-                        Slot begin) {
-    add(id, purpose, RequireOpen{open_check_mm, feed_mm_min, alarm(what, down), begin});
+                        Slot begin, At at) {
+    add(id, purpose, RequireOpen{at == At::Top ? top_check_mm : open_check_mm, feed_mm_min, alarm(what, down), begin});
 }
 
 void Parts::prove(char const* id, char const* purpose, std::string ask, Acts acts, std::string const& where_to_look,
-                  std::string const& what) {
+                  std::string const& what, At at) {
     ProveContact step;
     step.ask = std::move(ask);
     step.acts = std::move(acts);
-    step.up_mm = machine.proof_creep_mm;
-    step.feed_mm_min = proof_mm_min();
+    step.up_mm = at == At::Top ? std::min(top_proof_mm, machine.proof_creep_mm) : machine.proof_creep_mm;
+    step.feed_mm_min = step.up_mm / machine.proof_creep_s * 60;
     step.begin = slot_begin;
     step.seen = slot_seen;
     step.tries = slot_tries;
@@ -157,10 +157,10 @@ void Parts::readySetter(TouchPlan const& plan, shop::ToolSetter const& setter, b
         add("wipe", "A chip on the disc lifts the zero by its own thickness.",
             Pause{fmt::format("{}{}{}, hands clear. Then resume.", ask, ask.empty() ? "" : " ", wiped),
                   {shop::Act::WipeDisc}});
-    add("", "Up, with room for checks that go up.", RetractTo{parkingZ_mm()});
+    add("", "Up to safe Z: nothing goes down before it stands over the setter.", RetractTo{machine.safeZ_mm()});
     requireOpen("open-check", "The setter must read open before the tool comes near.",
                 "The input reads contact at rest; look at the setter, its lead and its plug.", false,
-                plan.feeds.fast_mm_min, slot_begin);
+                plan.feeds.fast_mm_min, slot_begin, At::Top);
     if (proof) {
         auto press = fmt::format("{}Resume, then press the setter's disc once, away from the tool, while Z creeps up.",
                                  joined ? wiped + ". " : "");
@@ -169,7 +169,7 @@ void Parts::readySetter(TouchPlan const& plan, shop::ToolSetter const& setter, b
         acts.push_back(shop::Act::PressSetter);
         prove("prove-contact", "Only seeing the signal come proves that a press will be seen.", std::move(press),
               std::move(acts), "the setter, its lead and its plug",
-              "The setter's signal was not seen; nothing goes near it.");
+              "The setter's signal was not seen; nothing goes near it.", At::Top);
         add("prove-contact", "Nothing moves near the setter before hands are away.",
             Pause{look.empty() ? "Hands clear of setter and tool. Then resume." : look + " Hands clear, then resume.",
                   {}});

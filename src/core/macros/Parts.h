@@ -28,6 +28,11 @@ constexpr Slot slot_ring_to{8};
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 
 constexpr double open_check_mm = 0.5;
+/// At safe Z only the last millimetre is left above: a check and a proof there go up by so much, and nothing has to go
+/// down first to make room for them, where tall work or a longer tool may be below.
+constexpr double top_check_mm = 0.2, top_proof_mm = 0.5;
+/// Where a check is made.
+enum class At { Here, Top };
 constexpr double least_lag_mm = 0.00005; // half of the last digit that the macro prints
 
 /// How a device is touched: once fast, then slowly, and what the touches must agree in.
@@ -73,15 +78,15 @@ struct Parts {
     }
     /// What an alarm says: what is the case, which zero is in force, how to get away. `down`: the tool may be low.
     std::string alarm(std::string const& what, bool down = true) const;
-    double parkingZ_mm() const; ///< below safe Z, with room for checks and a proof, which go up
+    double startZ_mm() const; ///< the highest from which a proof and a touch by hand begin: below safe Z, with room
     double proof_mm_min() const { return machine.proof_creep_mm / machine.proof_creep_s * 60; }
     /// Modes, shift, homed state, spindle. `work_offset` 0: the one in use stays.
     void begin(int work_offset);
     void requireOpen(char const* id, char const* purpose, std::string const& what, bool down, double feed_mm_min,
-                     Slot begin = {});
-    /// The signal is asked for and waited for; three times.
+                     Slot begin = {}, At at = At::Here);
+    /// The signal is asked for and waited for; three times. At the top as slowly that it takes the same time.
     void prove(char const* id, char const* purpose, std::string ask, Acts acts, std::string const& where_to_look,
-               std::string const& what);
+               std::string const& what, At at = At::Here);
     /// Off, and slowly down for each touch; the mean stands in `mean`. `device`: “plate”, “setter”.
     void measure(TouchPlan const& plan, std::string const& device, Slot mean);
     void air(TouchPlan const& plan);

@@ -159,19 +159,20 @@ struct PlateBuilder {
         if (lips)
             for (auto& step : lips->zeroes) parts.steps.push_back(std::move(step));
         parts.zero_now = lips ? "X, Y and Z zero are set." : "Z zero is set.";
-        add("", "Up and out of the way, Z alone.", RetractTo{parts.parkingZ_mm()});
+        add("", "Up and out of the way, Z alone.", RetractTo{zero.machine.safeZ_mm()});
     }
 
     void lastCheck() {
         parts.requireOpen("last-check", "The input must read open with the tool up.",
-                          "The input still reads contact; plate or clip may touch the tool.", false, fast(),
-                          slot_begin);
+                          "The input still reads contact; plate or clip may touch the tool.", false, fast(), slot_begin,
+                          At::Top);
         parts.prove("last-check", "Only what is in the hand can make the signal now: plate and clip are away.",
                     wording.last, wording.last_acts, "the table: plate or clip may still be on the machine",
-                    "The signal was not seen; plate or clip may still be on the machine.");
+                    "The signal was not seen; plate or clip may still be on the machine.", At::Top);
         add("last-check", "Time to part them.", Wait{parted_s});
         parts.requireOpen("last-check", "The input must read open before the job.",
-                          "The input still reads contact; plate or clip may still be on the tool.", false, fast());
+                          "The input still reads contact; plate or clip may still be on the tool.", false, fast(), {},
+                          At::Top);
     }
 
     void link() {
@@ -293,7 +294,7 @@ Result<PlateZeroPlan> planPlateZero(zeroing::PlateZeroResult const& zero, PlateZ
     plan.most_gap_mm = std::min(most_gap_mm, std::floor((plan.search_mm - gap_spare_mm) * 10) / 10);
     plan.touch = planTouch(zero.machine, zero.feeds, zero.plate.practice, zero.plate.path == shop::Path::OwnSwitch);
     // Above this the retract would no longer go up.
-    plan.window_high_mm = Parts{zero.machine, {}}.parkingZ_mm() - plan.touch.back_off_mm - 1;
+    plan.window_high_mm = Parts{zero.machine, {}}.startZ_mm() - plan.touch.back_off_mm - 1;
     plan.window_low_mm = zero.machine.axes[2].low_mm;
     if (use.board_z_mm) plan.window_low_mm = std::max(plan.window_low_mm, *use.board_z_mm + thickness - 0.5);
     if (use.window_mm) {

@@ -117,7 +117,7 @@ void SetterBuilder::chooseBound() {
     bound.x_mm = setter.x_mm;
     bound.y_mm = setter.y_mm;
     bound.within_mm = setter.disc_mm / 4;
-    bound.jogged_below_mm = parts.parkingZ_mm();
+    bound.jogged_below_mm = parts.startZ_mm();
     bound.jogged_search_mm = setter.free_mm - setter.trigger_mm + stroke - end_margin + fits->least_jog_mm;
     bound.travel_low_mm = machine.axes[2].low_mm;
     bound.travel_high_mm = safe;
@@ -154,8 +154,7 @@ void SetterBuilder::reach(std::string const& ask) {
         add("", "Across to the setter, Z untouched.", MoveAcross{setter.x_mm, setter.y_mm});
         add("", "", EndWhen{});
         add("", "", When{slot_mode, 2, true});
-        add("", "Back down to where it was jogged.",
-            StartWhereJogged{slot_start, slot_jogged, slot_begin, machine.safeZ_mm() - parts.parkingZ_mm()});
+        add("", "Back down to where it was jogged.", StartWhereJogged{slot_start, slot_jogged, slot_begin});
         add("", "", EndWhen{});
     }
     parts.touchSetter(touch);

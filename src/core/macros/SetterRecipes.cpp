@@ -121,10 +121,10 @@ struct Setting : SetterBuilder {
     /// Up, to where tools are changed; what turned is still, what holds the work goes on holding it.
     void change() {
         auto const& next = *book.find(setup.change.next);
-        add("", "Up, Z alone, with room for a check that goes up.", RetractTo{parts.parkingZ_mm()});
+        add("", "Up, Z alone, to safe Z.", RetractTo{machine.safeZ_mm()});
         parts.requireOpen("open-check", "This tells where it stands, and that the input is at rest.",
                           "The input reads contact at rest; look at the setter, its lead and its plug.", false,
-                          touch.feeds.fast_mm_min, slot_begin);
+                          touch.feeds.fast_mm_min, slot_begin, At::Top);
         add("", "Where the job stopped.", KeepPlace{slot_x, slot_y});
         add("", "Safe Z before any X and Y.", RetractTo{machine.safeZ_mm()});
         if (setup.change.x_mm && setup.change.y_mm)
@@ -159,7 +159,8 @@ struct Setting : SetterBuilder {
                     parts.alarm(fmt::format("Nothing has moved. {} Z was set since its link was made (figures "
                                             "above); run plate zero and link.",
                                             name),
-                                false)});
+                                false),
+                    known_d_mm});
         }
     }
 

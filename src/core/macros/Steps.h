@@ -158,7 +158,8 @@ struct StoreLink {
 /// A sealed link, and the offset's Z still what the link was made for: as last set, or as about to be set.
 struct RequireLink {
     int work_offset;
-    std::string unsealed, changed; ///< `changed` is followed by both figures
+    std::string unsealed, changed;         ///< `changed` is followed by both figures
+    std::optional<double> known_d_mm = {}; ///< as the book knows it, for a control that keeps no numbers
 };
 /// Work offset Z = slot + addends − D, for each offset; what is about to be set is kept before, what was set after.
 struct SetZeroFromLink {
@@ -200,10 +201,9 @@ struct ChooseBound {
     double shortest_mm, longest_mm; ///< of what is typed
     std::string alarm, unfit;
 };
-/// Jogged: from safe Z back to where the run began. `parked`: that height as the readout counts it.
+/// Jogged: from safe Z back to where the run began. `parked`: safe Z as the readout counts it.
 struct StartWhereJogged {
     Slot start, begin, parked;
-    double safe_above_parking_mm;
 };
 /// The steps up to EndWhen only when the slot holds the number, or only when not.
 struct When {

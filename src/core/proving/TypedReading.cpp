@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/proving/TypedReading.h"
 
+#include "core/base/Decimal.h"
 #include "core/quantity/Units.h"
 #include "core/shop/Taken.h"
 
@@ -47,7 +48,7 @@ Result<double> endingWith(shop::Study const& study, double near_mm, std::string_
     double const unit = unit_mm(study.typing.unit);
     double const digit_mm = unit * std::pow(10, std::floor(std::log10(*study.conditions.step_mm / unit) + 1e-9));
     double const turn = std::pow(10, static_cast<double>(digits.size()));
-    double const ending = std::stod(digits);
+    double const ending = *decimal(digits);
     double const near_digits = near_mm / digit_mm;
     auto const at = [&](double turns, double sign) { return sign * (std::abs(turns) * turn + ending); };
     double best = 0, gap = std::numeric_limits<double>::infinity();

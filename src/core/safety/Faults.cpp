@@ -66,6 +66,14 @@ double native(World const& world, double mm) {
     return world.memory.native == UnitSystem::Metric ? mm : mm / mm_per_inch;
 }
 
+/// Under the tool as it stands at the start, with a hair of room.
+void standUnder(World& world) {
+    constexpr double room_mm = 0.3, half_mm = 15;
+    auto const& at = world.position_mm;
+    world.block = machine::Block{{at[0] - half_mm, at[0] + half_mm, at[1] - half_mm, at[1] + half_mm},
+                                 at[2] - world.tool.length_mm - room_mm};
+}
+
 // What a fault needs to have an effect.
 bool anyMotion(Kind kind, World const&) { return macros::of(kind).moves; }
 bool anything(Kind, World const&) { return true; }
@@ -77,6 +85,13 @@ bool plateWired(Kind kind, World const& world) { return plate(kind, world) || si
 bool oneTouch(Kind kind, World const&) {
     auto const how = macros::of(kind).sideways;
     return how == macros::Sideways::Edge || how == macros::Sideways::Lips;
+}
+/// It begins with Z up, somewhere over the table, and not over what it goes down to.
+bool beginsHigh(Kind kind, World const& world) {
+    auto const& traits = macros::of(kind);
+    return traits.touches_setter && !traits.touches_plate && !traits.proves && world.setter &&
+           world.position_mm[2] >= world.axes[2].high_mm - 1.5 &&
+           std::hypot(world.position_mm[0] - world.setter->x_mm, world.position_mm[1] - world.setter->y_mm) > 80;
 }
 bool hangs(Kind, World const& world) { return world.plate.lips.has_value(); }
 bool isRound(Kind, World const& world) { return world.round.has_value(); }
@@ -413,6 +428,14 @@ constexpr Fault every_fault[] = {
          w.stock_thickness_mm += 6;
          for (auto& offset : w.memory.work_offsets_mm) offset[2] += 6;
      }},
+    {"plate_zero_since", "New stock, 6 mm thicker, and plate zero alone was run on it since the link was made",
+     "The next board from the pile, zeroed with the plate.", "The link has no seal, or its note was struck out.",
+     "After plate zero alone: plate zero and link before the next tool.", nullptr, readsLink,
+     [](World& w) {
+         w.stock_thickness_mm += 6;
+         for (auto& offset : w.memory.work_offsets_mm) offset[2] += 6;
+         eachOffset(w, [](World& world, macros::LinkNumbers const& at) { world.memory.parameters[at.seal] = 0; });
+     }},
     {"stock_changed", "New stock, 6 mm thicker, and nothing was zeroed", "The next board from the pile.",
      "The work is thicker than it was.", "New stock: plate zero and link, before any tool change.",
      "The setter tells the tool's length; what lies on the table it does not touch.", keepsZero,
@@ -426,6 +449,9 @@ constexpr Fault every_fault[] = {
     {"misread_digit", "A report is misread by 1 mm", "A digit taken for its neighbour.",
      "A sum lies outside what it must lie in.", "Read each report twice; the sender's copy is better.", nullptr, read,
      [](World& w) { misread(w, 1); }},
+    {"tall_below", "Something as tall as the tool leaves room for stands under it",
+     "Tall work, a fence, a part that waits; or a longer tool.", "The tip clears it by a hair at safe Z.",
+     "Let nothing go down before it stands over what it goes down to.", nullptr, beginsHigh, standUnder},
     {"length_left", "A length offset was left on", "A job called it and was broken off.",
      "Work Z is off by a tool's length.", "Let the macro cancel it before touching.", nullptr, anything,
      [](World& w) { w.memory.tool_offset_mm = 12.5; }},

@@ -15,7 +15,7 @@
 namespace steady::safety {
 
 void afterAChange(machine::World& world, shop::Machine const& machine) {
-    world.position_mm[2] = machine.safeZ_mm() - 1;
+    world.position_mm[2] = machine.safeZ_mm(); // where the macros leave it
     world.plate.place = machine::PlatePlace::Away;
     world.input.clip = machine::ClipPlace::Away;
 }

@@ -8,11 +8,13 @@
 #include "core/macros/RestsOn.h"
 #include "core/macros/RunSheet.h"
 #include "core/safety/Faults.h"
+#include "core/safety/Gate.h"
 #include "core/safety/Lacks.h"
 #include "core/safety/Precautions.h"
 #include "core/safety/Procedures.h"
 #include "core/safety/RackBelief.h"
 #include "core/safety/RingBelief.h"
+#include "core/zeroing/Link.h"
 #include "core/zeroing/Methods.h"
 
 #include <algorithm>
@@ -50,8 +52,10 @@ Rehearsal& Rehearsal::operator=(Rehearsal const& other) {
 Rehearsal& Rehearsal::operator=(Rehearsal&&) noexcept = default;
 Rehearsal::~Rehearsal() = default;
 
-Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& setup, Kind kind,
-                           std::set<std::string> const& leave_out) {
+namespace {
+
+Result<Rehearsal> prepared(facts::Reader const& book, shop::ZeroSetup const& setup, Kind kind,
+                           std::set<std::string> const& leave_out, std::vector<std::string> const& in_doubt) {
     if (!macros::belongsTo(kind, setup.plan.method))
         return fail(Code::MethodMixed, {"method"}, fmt::format("“{}”", macros::title(kind)),
                     zeroing::methodName(setup.plan.method));
@@ -71,6 +75,7 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     if (!recipe) return Failure(recipe.error());
     recipe->number = static_cast<int>(kind) + 1;
     if (auto words = macros::restsOn(book, *zero, kind)) recipe->header.push_back(std::move(*words));
+    recipe->header.insert(recipe->header.end(), in_doubt.begin(), in_doubt.end());
     Rehearsal made;
     made.kind = kind;
     auto& world = made.world();
@@ -100,10 +105,12 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     procedure.begin(made, zero->machine);
     for (auto const& asked : made.macro.asked)
         world.person.pauses.push_back({asked.acts, asked.message, asked.expect_mm});
-    if (lacks.numbers && known.traits().from_link) // what was noted when the zero was set last
-        world.person.types.push_back(
-            {macros::noted_name,
-             world.memory.work_offsets_mm[static_cast<std::size_t>(setup.place.work_offset - 1)][2]});
+    if (lacks.numbers && known.traits().from_link) // the setter by the tool that the zero is of, as it was noted
+        if (auto const link = zeroing::linkOf(book, setup))
+            world.person.types.push_back(
+                {macros::noted_name,
+                 world.memory.work_offsets_mm[static_cast<std::size_t>(setup.place.work_offset - 1)][2] +
+                     link->d_mm()});
     if (known.traits().changes_tool)
         if (auto const* next = book.find(setup.change.next)) world.person.puts_in = next->number;
     made.intended_mm = procedure.intended_mm(setup, world);
@@ -129,6 +136,20 @@ Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& set
     for (auto const& precaution : notProtectedFrom(made)) recipe->header.push_back("- " + precaution);
     made.macro = *dialects::written(recipe->without(leave_out), made.zero.machine);
     return made;
+}
+
+} // namespace
+
+Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& setup, Kind kind,
+                           std::set<std::string> const& leave_out) {
+    if (!macros::belongsTo(kind, setup.plan.method)) return prepared(book, setup, kind, leave_out, {}); // says so
+    auto const in_doubt = passGate(book, setup, kind);
+    if (!in_doubt) return Failure(in_doubt.error());
+    return prepared(book, setup, kind, leave_out, *in_doubt);
+}
+
+Result<Rehearsal> foretell(facts::Reader const& book, shop::ZeroSetup const& setup, Kind kind) {
+    return prepared(book, setup, kind, {}, {});
 }
 
 Result<machine::World> worldFor(facts::Reader const& book, shop::ZeroSetup const& setup) {

@@ -40,10 +40,14 @@ private:
     std::unique_ptr<machine::World> m_world;
 };
 
-/// `leave_out`: ids of the recipe's steps to leave out. Error: MethodMixed where the kind or the book's offsets belong
-/// to another method than the chosen one; and whatever the kind lacks.
+/// `leave_out`: ids of the recipe's steps to leave out. Error: Stale where it would rest on what no longer holds
+/// (Gate.h); MethodMixed where the kind or the book's offsets belong to another method than the chosen one; and
+/// whatever the kind lacks.
 Result<Rehearsal> rehearse(facts::Reader const& book, shop::ZeroSetup const& setup,
                            macros::Kind kind = macros::Kind::PlateZero, std::set<std::string> const& leave_out = {});
+
+/// The same without the gate, only to foretell how long a step of the redo will take once the others are done.
+Result<Rehearsal> foretell(facts::Reader const& book, shop::ZeroSetup const& setup, macros::Kind kind);
 
 /// The machine as the book believes it, over a tool change: the tool high, plate and clip away, the setter's touches
 /// scattering as they do. Error: what the zero lacks, a study that cannot be read.

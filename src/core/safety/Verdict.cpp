@@ -101,7 +101,9 @@ std::optional<double> errorOf_mm(machine::RunResult const& result, Aim const& ai
     }
     if (macros::of(aim.kind).setsSides()) return sidesError_mm(result, aim);
     if (!result.z_zero) return std::nullopt;
-    double const zero = result.z_zero->error_mm() - aim.intended_mm;
+    double zero = result.z_zero->error_mm() - aim.intended_mm;
+    for (auto const& other : result.other_zeros) // each belongs to work of its own
+        if (double const off = other.error_mm() - aim.intended_mm; std::abs(off) > std::abs(zero)) zero = off;
     auto const link = linkError_mm(result, aim);
     return link && std::abs(*link) > std::abs(zero) ? *link : zero;
 }

@@ -9,26 +9,43 @@
 #include <cmath>
 
 namespace steady::statistics {
+namespace {
 
-using boost::math::complement;
+namespace m = boost::math;
 
-double normalQuantile(double probability) { return quantile(boost::math::normal(), probability); }
+// Nothing is thrown: what has no answer is not a number, what is too large is infinite, and whoever asked says so.
+using Quiet = m::policies::policy<
+    m::policies::domain_error<m::policies::ignore_error>, m::policies::pole_error<m::policies::ignore_error>,
+    m::policies::overflow_error<m::policies::ignore_error>, m::policies::evaluation_error<m::policies::ignore_error>,
+    m::policies::rounding_error<m::policies::ignore_error>>;
+using Normal = m::normal_distribution<double, Quiet>;
+using Student = m::students_t_distribution<double, Quiet>;
+using ChiSquare = m::chi_squared_distribution<double, Quiet>;
+using F = m::fisher_f_distribution<double, Quiet>;
+using m::complement;
+
+/// With 10⁸ degrees of freedom Student's t is the normal distribution to more digits than anybody reads.
+constexpr double as_good_as_normal = 1e8;
+
+} // namespace
+
+double normalQuantile(double probability) { return quantile(Normal(), probability); }
 
 double studentQuantile(double probability, double dof) {
-    if (std::isinf(dof)) return normalQuantile(probability);
-    return quantile(boost::math::students_t(dof), probability);
+    if (dof > as_good_as_normal) return normalQuantile(probability);
+    return quantile(Student(dof), probability);
 }
 
-double chiSquareQuantile(double probability, double dof) {
-    return quantile(boost::math::chi_squared(dof), probability);
-}
+double chiSquareQuantile(double probability, double dof) { return quantile(ChiSquare(dof), probability); }
 
-double normalBelow(double z) { return cdf(boost::math::normal(), z); }
-double normalDensity(double z) { return pdf(boost::math::normal(), z); }
-double studentTail(double t, double dof) { return cdf(complement(boost::math::students_t(dof), t)); }
-double chiSquareTail(double value, double dof) { return cdf(complement(boost::math::chi_squared(dof), value)); }
+double normalBelow(double z) { return cdf(Normal(), z); }
+double normalDensity(double z) { return pdf(Normal(), z); }
+double studentTail(double t, double dof) { return cdf(complement(Student(dof), t)); }
+double chiSquareTail(double value, double dof) { return cdf(complement(ChiSquare(dof), value)); }
 double fTail(double value, double dof_1, double dof_2) {
-    return cdf(complement(boost::math::fisher_f(dof_1, dof_2), value));
+    if (!(value >= 0)) return std::nan("");
+    if (std::isinf(value)) return 0;
+    return cdf(complement(F(dof_1, dof_2), value));
 }
 
 } // namespace steady::statistics

@@ -3,10 +3,12 @@
 #include "core/studies/StudyJudge.h"
 
 #include "core/quantity/Units.h"
+#include "core/statistics/Dependence.h"
 #include "core/statistics/Drift.h"
 #include "core/statistics/Normality.h"
 #include "core/statistics/Outliers.h"
 #include "core/statistics/Quantiles.h"
+#include "core/statistics/Success.h"
 #include "core/statistics/Summary.h"
 #include "core/studies/Suspicion.h"
 
@@ -19,6 +21,12 @@ namespace steady::studies {
 namespace {
 
 constexpr double alpha = 0.05;
+/// Of each test that speaks in the verdict: all three together fire on one of a hundred normal studies at most
+/// (docs/testing.md).
+constexpr double blocking_alpha = 0.002;
+constexpr std::size_t most_odd = 20;   ///< that are looked for: more are no odd ones
+constexpr double usual_share = 0.95;   ///< of odd ones that are asked about: 5 in 100
+constexpr double worth_saying = 0.8;   ///< of the readings, that they are worth: above it nobody needs to know
 constexpr int steps_for_normality = 5; ///< below that the step shapes the distribution, not the switch
 constexpr int most_readings = 1'000'000;
 
@@ -31,6 +39,7 @@ public:
         drift();
         normality();
         outliers();
+        if (m_result.n > 0) oddShare();
         if (m_question.requirement_mm) verdict();
         for (auto& each : suspicions(m_values, m_question.resolution_mm)) m_result.findings.push_back(std::move(each));
         return std::move(m_result);
@@ -83,7 +92,8 @@ private:
         std::vector<double> order(m_values.size());
         std::iota(order.begin(), order.end(), 0.0);
         r.lag1 = statistics::lag1(m_values);
-        if (auto const trend = statistics::trend(order, m_values)) {
+        auto const trend = statistics::trend(order, m_values);
+        if (trend) {
             r.slope_mm_per_reading = trend->slope;
             r.slope_limits_mm = trend->slope_limits;
         }
@@ -92,13 +102,32 @@ private:
         if (auto const found = statistics::runsAboutMedian(m_values)) r.runs_p = found->p;
         if (r.n > 5000)
             find("too_many_for_theil_sen", Severity::Note, "Theil and Sen's slope takes up to 5000 readings.");
-        bool const slopes = r.slope_limits_mm && (r.slope_limits_mm->low > 0 || r.slope_limits_mm->high < 0);
-        if (slopes && r.mann_kendall_p.value_or(1) < alpha)
-            find("drift", Severity::Attention,
-                 fmt::format(
-                     "They move with their order, {} a reading: warm-up, or something that gives. The spread holds "
-                     "that too.",
-                     length(*r.slope_mm_per_reading)));
+        m_left.assign(m_values.begin(), m_values.end());
+        if (trend && r.mann_kendall_p.value_or(1) < blocking_alpha) lookForDrift(*trend);
+        if (auto const left = statistics::lag1(m_left)) {
+            r.lag1_unbiased = statistics::unbiasedLag1(*left, r.n);
+            r.n_effective = statistics::effectiveNumbers(r.n, *r.lag1_unbiased).of_mean;
+        }
+    }
+    /// With the number that the readings are worth once the trend is out of them: what wanders is no drift.
+    void lookForDrift(statistics::Trend const& trend) {
+        auto& r = m_result;
+        std::vector<double> rest(m_values.begin(), m_values.end());
+        for (std::size_t i = 0; i < rest.size(); ++i) rest[i] -= trend.slope * static_cast<double>(i);
+        auto const lag = statistics::lag1(rest);
+        double const worth = statistics::effectiveNumbers(r.n, lag ? statistics::unbiasedLag1(*lag, r.n) : 0).of_mean;
+        double const error = trend.slope_error * std::sqrt(r.n / worth), dof = std::max(1.0, worth - 2);
+        if (error > 0 && 2 * statistics::studentTail(std::abs(trend.slope) / error, dof) >= blocking_alpha) return;
+        double const upper = std::abs(trend.slope) + statistics::studentQuantile(0.95, dof) * error;
+        int const use = m_question.use_readings > 0 ? m_question.use_readings : r.n;
+        r.drift_mm = upper * use;
+        double const level = r.mean_mm - statistics::summarise(rest).mean;
+        for (auto& each : rest) each += level;
+        m_left = std::move(rest);
+        find("drift", Severity::Attention,
+             fmt::format("They move with their order, {} a reading: warm-up, or something that gives. Over the next {} "
+                         "readings that adds up to {}.",
+                         length(trend.slope), use, length(r.drift_mm)));
     }
     void normality() {
         auto& r = m_result;
@@ -108,7 +137,8 @@ private:
         auto const found = statistics::shapiroWilk(m_values);
         if (!found) return;
         r.normality_p = found->p;
-        if (found->p >= alpha) return;
+        if (found->p >= blocking_alpha) return;
+        r.why.push_back("not_normal");
         int const needed = statistics::readingsForRange(m_question.coverage, m_question.confidence);
         find("not_normal", Severity::Attention,
              fmt::format("They do not look normal. Without that, the lowest and the highest of {} readings hold {:g} % "
@@ -126,32 +156,134 @@ private:
         auto const found = statistics::generalizedEsd(m_values, most, alpha);
         r.outliers.assign(found.removed.begin(), found.removed.begin() + static_cast<std::ptrdiff_t>(found.outliers));
         std::sort(r.outliers.begin(), r.outliers.end());
-        if (r.outliers.empty()) return;
+        // Whether they speak in the verdict is asked more sharply, and for several that hide each other.
+        auto const many = std::clamp<std::size_t>(m_values.size() / 4, 3, most_odd);
+        if (r.n > 5) {
+            auto const sharp =
+                statistics::generalizedEsd(m_values, std::min(many, m_values.size() - 3), blocking_alpha);
+            for (std::size_t i = 0; i < sharp.outliers; ++i) // the next step of a coarse readout is no odd one
+                m_odd += std::abs(m_values[sharp.removed[i]] - r.median_mm) > 1.5 * step();
+        }
+        if (m_odd > 0) r.why.push_back("outliers");
+        if (r.outliers.empty() && m_odd == 0) return;
         find("outliers", Severity::Attention,
              fmt::format("{} of them {} far from the others. Look for a cause, and mark it: none is dropped for being "
                          "far.",
-                         r.outliers.size(), r.outliers.size() == 1 ? "lies" : "lie"));
+                         std::max(m_odd, r.outliers.size()), std::max(m_odd, r.outliers.size()) == 1 ? "lies" : "lie"));
+    }
+    /// What so many readings cannot show, however good they look.
+    void oddShare() {
+        auto& r = m_result;
+        double const c = m_question.confidence;
+        int const odd = static_cast<int>(m_odd);
+        r.odd_share_upper = 1 - statistics::successAtLeast(r.n, odd, c);
+        int const enough = statistics::trialsNeeded(usual_share, c, odd);
+        find("odd_share", Severity::Note,
+             fmt::format("{} reading{} {}: up to {:.0f} in 100 may still be odd ({:g} % confidence){}", r.n,
+                         r.n == 1 ? "" : "s",
+                         odd == 0 ? std::string("without an odd one") : fmt::format("with {} odd", odd),
+                         100 * *r.odd_share_upper, 100 * c,
+                         r.n >= enough ? std::string(".") : fmt::format("; {} make that 5.", enough)));
     }
     void verdict() {
         auto& r = m_result;
-        double const wanted = *m_question.requirement_mm;
         r.verdict = Verdict::Open;
         if (!r.k || r.s_eff_mm <= 0) return; // one reading, or equal ones of an unknown step: nothing is known yet
-        r.margin_percent = 100 * *r.k * r.s_eff_mm / wanted;
-        double const z = statistics::normalQuantile((1 + m_question.coverage) / 2);
-        if (*r.k * r.s_eff_mm <= wanted) {
+        if (!r.why.empty()) return counted();
+        double const wanted = *m_question.requirement_mm - r.drift_mm;
+        double const rho = r.lag1_unbiased.value_or(0);
+        auto const rest = statistics::summarise(m_left);
+        double const s = r.drift_mm > 0 ? std::sqrt(rest.s * rest.s + step() * step() / 12) : r.s_eff_mm;
+        double factor = *r.k;
+        if (rho > 0) {
+            r.way = Way::Dependent;
+            r.why.push_back("dependent");
+            factor =
+                std::max(factor, statistics::dependentFactor(r.n, rho, m_question.coverage, m_question.confidence));
+            if (r.n_effective && *r.n_effective < r.n * worth_saying)
+                find("dependent", Severity::Attention,
+                     fmt::format("Each reading depends on the one before (r {:.2f}): {} of them tell as much as {:.0f} "
+                                 "independent ones. Move away, or seat anew, between touches.",
+                                 rho, r.n, std::max(1.0, *r.n_effective)));
+        }
+        r.margin_percent = 100 * (factor * s + r.drift_mm) / *m_question.requirement_mm;
+        if (r.drift_mm > 0) r.why.push_back("drift");
+        if (factor * s <= wanted) {
             r.verdict = Verdict::Proved;
             r.readings_needed = 0;
             return;
         }
-        if (z * statistics::sigmaAtLeast(r.s_eff_mm, r.n, m_question.confidence) > wanted) r.verdict = Verdict::Failed;
-        if (auto const all = readingsToProve(r.s_eff_mm, wanted, m_question.coverage, m_question.confidence, r.n + 1))
+        fail(s, rho, wanted);
+    }
+    /// Not proved: is it hopeless, or are there too few readings, or is the readout too coarse to tell?
+    void fail(double s, double rho, double wanted) {
+        auto& r = m_result;
+        double const z = statistics::normalQuantile((1 + m_question.coverage) / 2);
+        bool const in_two_steps = step() > 0 && r.range_mm <= 1.5 * step();
+        auto const worth = statistics::effectiveNumbers(r.n, rho);
+        double const least = s * std::sqrt(worth.dof / statistics::chiSquareQuantile(m_question.confidence, worth.dof));
+        if (z * least > wanted && in_two_steps)
+            find("readout_too_coarse", Severity::Attention,
+                 fmt::format("The readout is too coarse: all readings lie within two steps of {}, and finer ones could "
+                             "be good enough. Read something finer: an indicator, the control's own variable, or more "
+                             "decimals.",
+                             length(step())));
+        else if (z * least > wanted)
+            r.verdict = Verdict::Failed;
+        if (wanted <= 0) return;
+        if (rho > 0) {
+            for (long n = r.n + 1; n < most_readings; n += std::max(1L, n / 20))
+                if (s * statistics::dependentFactor(static_cast<int>(n), rho, m_question.coverage,
+                                                    m_question.confidence) <=
+                    wanted) {
+                    r.readings_needed = static_cast<int>(n) - r.n;
+                    return;
+                }
+            return;
+        }
+        if (auto const all = readingsToProve(s, wanted, m_question.coverage, m_question.confidence, r.n + 1))
             r.readings_needed = *all - r.n;
+    }
+    /// Something says that they are not normal: then only how many lie within counts. From a middle that was known
+    /// before each is one trial; a middle of their own takes its share of them.
+    void counted() {
+        auto& r = m_result;
+        r.way = Way::Counted;
+        double const wanted = *m_question.requirement_mm - r.drift_mm, p = m_question.coverage,
+                     c = m_question.confidence;
+        double const middle = m_question.centre_mm.value_or(r.median_mm);
+        int outside = 0;
+        double farthest = 0;
+        for (double const each : m_values) {
+            double const off = std::abs(each - middle) + step() / 2;
+            farthest = std::max(farthest, off);
+            outside += off > wanted;
+        }
+        if (*m_question.requirement_mm > 0)
+            r.margin_percent = 100 * (farthest + r.drift_mm) / *m_question.requirement_mm;
+        bool const few = outside <= std::min<double>(most_odd, r.n * (1 - p));
+        int const needed = m_question.centre_mm ? (few ? statistics::trialsNeeded(p, c, outside) : most_readings)
+                           : outside == 0       ? statistics::readingsForRange(p, c)
+                                                : most_readings;
+        if (r.n >= needed) {
+            r.verdict = Verdict::Proved;
+            r.readings_needed = 0;
+        } else if (needed < most_readings) {
+            r.readings_needed = needed - r.n;
+        }
+        // As many outside as no good switch shows.
+        if (statistics::successAtLeast(r.n, r.n - outside, c) > 1 - p) r.verdict = Verdict::Failed;
+        find("counted", Severity::Attention,
+             fmt::format("They are not judged as normal ones; proved only by counting: {} of them without one outside, "
+                         "each moved away or seated anew. Or find the cause of what is odd, and mark it.",
+                         statistics::readingsForRange(p, c)));
     }
 
     std::span<double const> m_values;
     Question const& m_question;
     StudyResult m_result;
+    std::vector<double> m_left; ///< the readings, without a drift that was found
+    std::size_t m_odd = 0;      ///< that lie too far from the others
 };
 
 } // namespace

@@ -20,6 +20,10 @@ struct Question {
     std::optional<double> requirement_mm; ///< half-width; none: nothing is to be proved
     double coverage = 0.95, confidence = 0.95;
     UnitSystem units = UnitSystem::Metric; ///< of the sentences
+    /// Readings until the next check, over which a drift goes on; 0: as many as there are.
+    int use_readings = 0;
+    /// Known before the first reading: where the middle should be. None: it comes from the readings themselves.
+    std::optional<double> centre_mm = {};
 };
 
 enum class Verdict { Proved, Open, Failed };
@@ -28,6 +32,18 @@ constexpr char const* word(Verdict verdict) {
     case Verdict::Proved: return "proved";
     case Verdict::Open: return "open";
     case Verdict::Failed: return "failed";
+    }
+    return nullptr;
+}
+
+/// How a verdict was reached. Dependent: with the numbers that readings which follow each other are worth. Counted:
+/// without a distribution, where outliers or a broken shape say that there is no normal one.
+enum class Way { Normal, Dependent, Counted };
+constexpr char const* word(Way way) {
+    switch (way) {
+    case Way::Normal: return "normal";
+    case Way::Dependent: return "dependent";
+    case Way::Counted: return "counted";
     }
     return nullptr;
 }
@@ -58,10 +74,20 @@ struct StudyResult {
     std::optional<Verdict> verdict;
     std::optional<double> margin_percent; ///< 100·k·s_eff / requirement
     std::optional<int> readings_needed;   ///< further ones, if the spread stays; 0 when proved; none: no number will do
+    std::optional<double> lag1_unbiased;  ///< 0 to 0.95
+    std::optional<double> n_effective;    ///< independent readings that tell the mean as well
+    /// At most that share of all may be odd ones that these readings did not show, at the confidence asked (exact
+    /// binomial limit; with none odd 1 − (1 − c)^(1/n)).
+    std::optional<double> odd_share_upper;
+    Way way = Way::Normal;
+    std::vector<std::string> why; ///< codes of the findings for which it is not the plain one
+    double drift_mm = 0;          ///< what a drift may add until the next check; 0: none was found
     std::vector<StudyFinding> findings;
 };
 
-/// n ≥ 1. proved: k·s_eff ≤ R; failed: even the least σ that fits breaks it; else open.
+/// n ≥ 1. Normal and Dependent: proved when factor·s_eff and what a drift adds lie within R; failed when even the least
+/// σ that fits breaks it, and no finer readout could mend that; else open. Counted: proved when so many readings all
+/// lie within R of the middle that no distribution is needed.
 StudyResult judgeStudy(std::span<double const> values_mm, Question const& question);
 
 /// How many readings prove a requirement in all if the spread is s_eff; none: no number will do.

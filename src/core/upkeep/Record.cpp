@@ -3,7 +3,9 @@
 #include "core/upkeep/Record.h"
 
 #include "core/changer/Rack.h"
+#include "core/changer/Standing.h"
 #include "core/quantity/Units.h"
+#include "core/zeroing/PlateZero.h"
 
 #include <fmt/format.h>
 
@@ -46,12 +48,18 @@ constexpr Tellable table[] = {
 };
 
 /// The figures that nobody computes, of what stands there and of its tools.
-std::vector<shop::Used> typedNow(facts::Reader const& book, shop::PlaceOfWork const& place) {
+std::vector<shop::Used> typedNow(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    auto const& place = setup.place;
     std::vector<shop::Used> figures;
-    if (auto const* setter = book.find(place.setter)) {
-        figures.push_back({"x", place.setter.value, setter->x_mm});
-        figures.push_back({"y", place.setter.value, setter->y_mm});
-    }
+    auto const take = [&](facts::Basis const& basis) {
+        figures.insert(figures.end(), basis.typed.begin(), basis.typed.end());
+    };
+    take(zeroing::setterPlaceBasis(book, setup));
+    take(zeroing::storedPlaceBasis(book, setup));
+    take(zeroing::thicknessBasis(book, setup));
+    take(changer::ringBasis(book, place.machine));
+    take(changer::tableBasis(book, place.machine));
+    take(changer::proofBasis(book, place.machine));
     for (auto const& [id, tool] : shop::toolsOf(book, place.machine))
         if (tool->length_mm) figures.push_back({"length", id.value, tool->length_mm});
     for (auto const id : changer::racksOf(book, place.machine)) {
@@ -59,11 +67,6 @@ std::vector<shop::Used> typedNow(facts::Reader const& book, shop::PlaceOfWork co
         for (std::size_t i = 0; i < rack.pockets.size(); ++i)
             for (auto& figure : changer::figuresOf(id, rack, i)) figures.push_back(std::move(figure));
     }
-    if (auto const* plate = book.find(place.plate); plate && plate->thickness)
-        if (auto const& readings = book.readings(plate->thickness))
-            figures.push_back({"readings", plate->thickness.value,
-                               static_cast<double>(std::count_if(readings->begin(), readings->end(),
-                                                                 [](auto const& each) { return !each.withdrawn; }))});
     return figures;
 }
 
@@ -118,7 +121,7 @@ Result<shop::Change> record(facts::Reader const& book, Id<shop::ZeroSetup> at, T
         change.put(Id<shop::Surfacing>{id}, shop::Surfacing{place.board, amount_mm, now_utc_ms});
         return change;
     }
-    event.stood = typedNow(book, place);
+    event.stood = typedNow(book, setup ? *setup : shop::ZeroSetup{});
     if (told.what == Happening::HomeChanged)
         if (auto const* machine = book.find(place.machine)) {
             auto next = *machine;

@@ -41,7 +41,7 @@ std::optional<macros::Kind> macroFor(ResultKind kind, shop::Method method) {
 }
 
 std::optional<double> predictedSeconds(facts::Reader const& book, shop::ZeroSetup const& setup, macros::Kind kind) {
-    auto const rehearsal = safety::rehearse(book, setup, kind);
+    auto const rehearsal = safety::foretell(book, setup, kind);
     if (!rehearsal) return std::nullopt;
     return safety::predict(*rehearsal).machine_s;
 }

@@ -4,6 +4,7 @@
 
 #include "core/base/Words.h"
 #include "core/changer/Rack.h"
+#include "core/changer/Standing.h"
 #include "core/facts/Facts.h"
 #include "core/install/Proof.h"
 #include "core/macros/RestsOn.h"
@@ -34,6 +35,7 @@ public:
 
     std::vector<ResultState> all() {
         home();
+        scale();
         signals();
         thickness();
         setter();
@@ -107,18 +109,16 @@ private:
         if (!plate) return;
         auto const zero = m_book.ask<zeroing::plateZero>(m_setup, std::optional<shop::Contact>());
         auto const title = named(m_place.plate) + ": thickness";
-        auto basis = basisOf(ResultKind::Thickness);
+        auto const basis = zeroing::thicknessBasis(m_book, m_setup);
         if (!zero || !zero->thickness.measured())
             return add(ResultKind::Thickness, m_place.plate.value, title, basis, Hold::Open, {});
-        basis.typed = {{"readings", plate->thickness.value, static_cast<double>(zero->thickness.summary.n)}};
         judge(ResultKind::Thickness, m_place.plate.value, title, basis, zero->thickness.mm,
               zero->thickness.budget.expanded_95);
     }
     void setter() {
         auto const* setter = m_book.find(m_place.setter);
         if (!setter) return;
-        auto place = basisOf(ResultKind::SetterPlace);
-        place.typed = {{"x", m_place.setter.value, setter->x_mm}, {"y", m_place.setter.value, setter->y_mm}};
+        auto const place = zeroing::setterPlaceBasis(m_book, m_setup);
         judge(ResultKind::SetterPlace, m_place.setter.value, named(m_place.setter) + ": machine X and Y", place);
         auto const title = named(m_place.setter) + ": where it trips";
         auto const height = zeroing::setterHeight(m_book, m_setup);
@@ -220,21 +220,37 @@ private:
             auto const& rack = *m_book.find(id);
             auto const state = changer::rackState(m_book, m_setup, rack);
             if (!state.fit) continue;
-            // Each pocket for itself: after a move one that was taught anew does not make the others good.
-            auto all = basisOf(ResultKind::Rack);
-            facts::Holding holding;
-            for (std::size_t i = 0; i < rack.pockets.size(); ++i) {
-                if (!rack.pockets[i].taught()) continue;
-                auto basis = basisOf(ResultKind::Rack);
-                for (auto const& figure : changer::figuresOf(id, rack, i)) basis.typed.push_back(figure);
-                auto of_pocket = facts::holdingOf(m_book, basis);
-                if (of_pocket.state > holding.state) holding = std::move(of_pocket);
-                all.typed.insert(all.typed.end(), basis.typed.begin(), basis.typed.end());
-            }
+            auto standing = changer::rackStanding(m_book, id);
             auto const title = named(id) + ": pockets";
             bool const wrong = state.fit->torn || !state.fit->suspects.empty();
-            add(ResultKind::Rack, id.value, title, all, wrong ? Hold::Open : holding.state,
-                wrong ? std::vector<facts::Because>() : std::move(holding.because));
+            add(ResultKind::Rack, id.value, title, standing.basis, wrong ? Hold::Open : standing.holding.state,
+                wrong ? std::vector<facts::Because>() : std::move(standing.holding.because));
+        }
+        // Of all pockets of the machine; left out while nobody has looked into one, or counted.
+        auto const of_all = [&](ResultKind kind, facts::Basis const& basis, char const* what) {
+            if (!basis.typed.empty())
+                judge(kind, basis.typed.front().entity, fmt::format("{}: {}", named(m_place.machine), what), basis);
+        };
+        of_all(ResultKind::PocketTable, changer::tableBasis(m_book, m_place.machine), "what hangs in which pocket");
+        of_all(ResultKind::ChangerProof, changer::proofBasis(m_book, m_place.machine), "changes that were counted");
+    }
+    /// Of each axis that was moved to known places and measured.
+    void scale() {
+        std::map<shop::AxisName, Id<shop::ScaleCheck>> newest;
+        for (auto const& [id, check] : m_book.all<shop::ScaleCheck>())
+            if (check->machine == m_place.machine && !check->moves.empty()) newest[check->axis] = id;
+        for (auto const& [axis, id] : newest) {
+            auto basis = basisOf(ResultKind::Scale);
+            basis.setter = {};
+            basis.plate = {};
+            basis.board = {};
+            basis.typed = {{"moves", id.value, static_cast<double>(m_book.find(id)->moves.size())}};
+            judge(ResultKind::Scale, id.value,
+                  fmt::format("{}: scale of {}", named(m_place.machine),
+                              std::toupper(*word(axis)) == 'X'   ? "X"
+                              : std::toupper(*word(axis)) == 'Y' ? "Y"
+                                                                 : "Z"),
+                  basis);
         }
     }
     /// The newest of each device: whether it repeats, the map of its disc, the lengths against the gauge.
@@ -337,6 +353,11 @@ std::string remedyFor(ResultKind kind, Hold state) {
     case ResultKind::DiscMap: return "Map the disc again.";
     case ResultKind::LengthModel: return "Measure some of the tools again, by setter and by gauge.";
     case ResultKind::Rack: return "Teach first and last pocket again, and the others where these differ.";
+    case ResultKind::PocketTable:
+        return "Look into every pocket and correct the table; where it is right, say so in Upkeep.";
+    case ResultKind::ChangerProof:
+        return "With full air again, watch the first changes with the hand at the stop; then say so in Upkeep.";
+    case ResultKind::Scale: return "Move the axis to known places and measure again.";
     case ResultKind::MacroProof:
         return "Write it again, look at what differs, and try every fault on the virtual machine.";
     default: return "Measure it again.";

@@ -4,6 +4,7 @@
 
 #include "core/quantity/WorkOffset.h"
 
+#include <algorithm>
 #include <cmath>
 #include <fmt/format.h>
 
@@ -156,6 +157,47 @@ std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSyst
 
 std::vector<shop::Used> zeroUsed(PlateZeroResult const& zero) {
     return {{"thickness", zero.setup.place.plate.value, zero.thickness.mm}};
+}
+
+facts::Basis thicknessBasis(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    facts::Basis basis;
+    basis.kind = facts::ResultKind::Thickness;
+    basis.machine = setup.place.machine;
+    basis.plate = setup.place.plate;
+    auto const* plate = book.find(setup.place.plate);
+    if (!plate) return basis;
+    auto const readings = plate->thickness ? book.readings(plate->thickness) : Result<shop::Readings>();
+    auto const counted = readings ? std::count_if(readings->begin(), readings->end(),
+                                                  [](auto const& reading) { return !reading.withdrawn; })
+                                  : 0;
+    if (counted > 0)
+        basis.typed = {{"readings", plate->thickness.value, static_cast<double>(counted)}};
+    else
+        basis.typed = {{"nominal", setup.place.plate.value, plate->nominal_mm}};
+    return basis;
+}
+
+facts::Basis setterPlaceBasis(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    facts::Basis basis;
+    basis.kind = facts::ResultKind::SetterPlace;
+    basis.machine = setup.place.machine;
+    basis.setter = setup.place.setter;
+    auto const id = setup.place.setter.value;
+    if (auto const* setter = book.find(setup.place.setter))
+        basis.typed = {{"x", id, setter->x_mm}, {"y", id, setter->y_mm}};
+    return basis;
+}
+
+facts::Basis storedPlaceBasis(facts::Reader const& book, shop::ZeroSetup const& setup) {
+    facts::Basis basis;
+    basis.kind =
+        facts::ResultKind::SetterPlace; // a machine position as well; no setter, so that none of its events counts
+    basis.machine = setup.place.machine;
+    for (auto const& [id, each] : book.all<shop::ZeroSetup>())
+        if (*each == setup)
+            basis.typed = {{"x of the place", id.value, setup.stored.x_mm},
+                           {"y of the place", id.value, setup.stored.y_mm}};
+    return basis;
 }
 
 Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup const& setup,

@@ -38,6 +38,12 @@ std::vector<shop::Used> zeroUsed(PlateZeroResult const& zero);
 Result<PlateZeroResult> plateZero(facts::Reader const& book, shop::ZeroSetup const& setup,
                                   std::optional<shop::Contact> const& contact = std::nullopt);
 
+/// What the figures rest on that are typed or measured by hand, as far as events can end them: the plate's thickness,
+/// machine X and Y of the setter, those of the kept place. None of them known: no figures.
+facts::Basis thicknessBasis(facts::Reader const& book, shop::ZeroSetup const& setup);
+facts::Basis setterPlaceBasis(facts::Reader const& book, shop::ZeroSetup const& setup);
+facts::Basis storedPlaceBasis(facts::Reader const& book, shop::ZeroSetup const& setup);
+
 /// Each part of a budget with its u, then the whole.
 std::vector<std::string> budgetLines(uncertainty::Budget const& budget, UnitSystem units);
 

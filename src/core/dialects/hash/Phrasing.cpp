@@ -284,7 +284,7 @@ struct Phrasing : HashLines {
         alarmIf(mode + " EQ 0", s.alarm);
     }
     void operator()(StartWhereJogged const& s) {
-        line(fmt::format("{}={}-{}{}", name(s.start), name(s.begin), name(s.parked), addend(-s.safe_above_parking_mm)));
+        line(fmt::format("{}={}-{}", name(s.start), name(s.begin), name(s.parked)));
     }
     void operator()(When const& s) {
         settle();

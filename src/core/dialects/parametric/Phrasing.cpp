@@ -264,8 +264,7 @@ struct Phrasing : ParametricLines {
         alarmIf(fmt::format("{} EQ 0", mode), s.alarm);
     }
     void operator()(StartWhereJogged const& s) {
-        line(fmt::format("{}=[{} - {}{}]", name(s.start), name(s.begin), name(s.parked),
-                         addend(-s.safe_above_parking_mm)));
+        line(fmt::format("{}=[{} - {}]", name(s.start), name(s.begin), name(s.parked)));
     }
     std::vector<int> open;
     void operator()(When const& s) {

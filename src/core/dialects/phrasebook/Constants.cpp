@@ -2,10 +2,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/dialects/phrasebook/Constants.h"
 
+#include "core/base/Decimal.h"
+
 #include <algorithm>
 #include <cmath>
-#include <cstdlib>
 #include <fmt/format.h>
+#include <limits>
 #include <regex>
 
 namespace steady::dialects {
@@ -36,7 +38,7 @@ int lineAt(std::string_view text, std::size_t at) {
 
 ConstantPlace placeOf(std::string_view text, std::size_t at, std::string written) {
     ConstantPlace made{lineAt(text, at), at, std::move(written), 0};
-    made.value = std::strtod(made.written.c_str(), nullptr);
+    made.value = decimal(made.written).value_or(std::numeric_limits<double>::quiet_NaN());
     return made;
 }
 

@@ -244,7 +244,7 @@ struct Fields {
         return {kept("start", "name for the way to the begin", s.start),
                 kept("begin", "name of where it began", s.begin),
                 kept("parked", "name of the height where it was checked", s.parked),
-                length("add", "from there to safe Z", s.safe_above_parking_mm)};
+                length("add", "from there to safe Z", 0)};
     }
     All operator()(When const& s) const {
         return {kept("value", "name of the figure", s.slot), number("number", "the number", s.number),

@@ -227,14 +227,21 @@ struct Segments {
         line(fmt::format("G10 L2 P{} Z{{{}}}", work_offset, zero));
         line(fmt::format("(Note: {} Z {{{}}})", workOffsetName(work_offset), zero));
     }
-    /// Nothing is sealed here: what was noted when the zero was set last must be what the control still shows.
+    /// The control seals nothing. What is noted with the zero is the setter's height by the same tool, which a plate
+    /// zero alone does not find: less D it must be the zero that the control shows.
     void operator()(RequireLink const& s) {
+        if (!s.known_d_mm) return cannot("a link that the book does not have", instead_by_plate);
         auto const offset = workOffsetName(s.work_offset);
-        comment(fmt::format("Type {} Z as it was noted when it was set last.", offset));
+        comment(fmt::format("Type the setter figure that was noted last for {}. No such note since its Z was set last: "
+                            "stop here, run plate zero and link.",
+                            offset));
         between(fmt::format("type {} mm 3", noted_name));
         auto const shown = fmt::format("z{}", ++reports);
         between(fmt::format("read {} Z AS {}", offset, shown));
-        require(fmt::format("{} - {}", shown, noted_name), -stored_mm, stored_mm);
+        require(fmt::format("{} - {}{}", shown, noted_name, plus(*s.known_d_mm)), -stored_mm, stored_mm);
+    }
+    void noteSetter(int work_offset, std::string const& height) {
+        line(fmt::format("(Note: setter figure for {} {{{}}})", workOffsetName(work_offset), height));
     }
     void operator()(SetZeroFromLink const& s) {
         if (!s.known_d_mm || s.work_offsets.size() != 1)
@@ -243,15 +250,20 @@ struct Segments {
         auto zero = sum(s.slot);
         for (double const each : s.addends_mm) zero += plus(each);
         setZ(s.work_offsets.front(), zero + plus(-*s.known_d_mm));
+        noteSetter(s.work_offsets.front(), zero);
     }
     void operator()(StoreLink const& s) {
         auto d = sum(s.setter);
         for (double const each : s.addends_mm) d += plus(each);
         comment(fmt::format("D, the setter above {} zero:", workOffsetName(s.work_offset)));
         line(fmt::format("({{{} - {}}})", d, sum(s.zero)));
+        noteSetter(s.work_offset, d);
         comment("Type both contacts at Zeroing: the book keeps D, the control does not.");
     }
-    void operator()(ClearLink const&) {} // it keeps none
+    void operator()(ClearLink const& s) { // it keeps none; the note is the seal
+        comment(fmt::format("Strike out the setter figure noted for {}: with a new zero it counts no more.",
+                            workOffsetName(s.work_offset)));
+    }
     void operator()(Descend const& s) {
         auto const by_mm = known(s.by);
         if (by_mm) probe("G38.3", len(*by_mm), s.feed_mm_min);

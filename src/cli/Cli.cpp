@@ -6,6 +6,7 @@
 
 #include <array>
 #include <cerrno>
+#include <clocale>
 #include <cstring>
 #include <filesystem>
 #include <fstream>
@@ -81,6 +82,7 @@ Result<std::string> readFile(std::string const& path) {
 }
 
 int runCli(std::vector<std::string> const& arguments, Streams streams) {
+    std::setlocale(LC_NUMERIC, "C"); // options are read as files are: with a decimal point, wherever this runs
     CLI::App app("Steady Pin on the command line. Exit codes: 0 good, 1 judged bad, 2 unusable input.",
                  "steady-pin-cli");
     app.set_version_flag("--version", std::string("steady-pin-cli ") + STEADY_VERSION);

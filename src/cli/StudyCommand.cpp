@@ -19,7 +19,7 @@ struct Options : ReadingsOptions {
     std::optional<double> requirement;
 };
 
-Json toJson(studies::StudyResult const& r) {
+Json toJson(studies::StudyResult const& r, std::optional<double> const& requirement_mm) {
     auto maybe = [](auto const& value) { return value ? Json(*value) : Json(nullptr); };
     auto low = [](auto const& limits) { return limits ? Json(limits->low) : Json(nullptr); };
     auto high = [](auto const& limits) { return limits ? Json(limits->high) : Json(nullptr); };
@@ -30,6 +30,8 @@ Json toJson(studies::StudyResult const& r) {
                                          : each.severity == Severity::Attention ? "attention"
                                                                                 : "bad"},
                             {"text", each.text}});
+    // The plain figure, whatever way the verdict went.
+    Json const plain = r.margin_percent ? Json(100 * *r.k * r.s_eff_mm / *requirement_mm) : Json(nullptr);
     return {{"n", r.n},
             {"mean_mm", r.mean_mm},
             {"s_mm", r.s_mm},
@@ -57,7 +59,8 @@ Json toJson(studies::StudyResult const& r) {
             {"outliers", r.outliers},
             {"resolution_limited", r.resolution_limited},
             {"verdict", r.verdict ? Json(word(*r.verdict)) : Json(nullptr)},
-            {"margin_percent", maybe(r.margin_percent)},
+            {"margin_percent", plain},
+            {"judged_percent", maybe(r.margin_percent)},
             {"readings_needed", maybe(r.readings_needed)},
             {"findings", findings}};
 }
@@ -94,7 +97,7 @@ int study(Options const& options, Streams streams) {
     question.confidence = options.confidence;
     auto const result = studies::judgeStudy(*values, question);
     if (options.json)
-        streams.out << dumpJson(toJson(result), 2) << "\n";
+        streams.out << dumpJson(toJson(result, question.requirement_mm), 2) << "\n";
     else
         print(result, options, streams);
     return !result.verdict || *result.verdict == studies::Verdict::Proved ? good : judged_bad;

@@ -49,7 +49,8 @@ Result<std::unique_ptr<Session>> Session::open(QString const& path, Clock const&
 
 void Session::watch() {
     auto const path = QFileInfo(m_file->path()).canonicalFilePath();
-    m_watch.addPaths({path, QFileInfo(path).path()});
+    auto const folder = QFileInfo(path).path();
+    m_watch.addPaths({path, folder, QFileInfo(folder).path()});
     connect(&m_watch, &QFileSystemWatcher::fileChanged, this, &Session::stillThere);
     connect(&m_watch, &QFileSystemWatcher::directoryChanged, this, &Session::stillThere);
     stillThere();

@@ -76,7 +76,7 @@ private:
     };
     std::vector<Done> m_undo, m_redo;
     QString m_data_version;
-    QFileSystemWatcher m_watch; ///< of the file and its folder
+    QFileSystemWatcher m_watch; ///< of the file, its folder and the one around it
 };
 
 } // namespace steady::store

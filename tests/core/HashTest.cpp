@@ -292,7 +292,11 @@ private Q_SLOTS:
             auto const lines = QString::fromStdString(made.macro.text).split(u'\n');
             auto const ends = [](std::string const& text, machine::World const& world) {
                 auto const result = ran(text, world);
-                return std::pair(result.outcome, result.message);
+                std::vector<long>
+                    figures; // what it worked out, in twentieths: a moment more or less is no other figure
+                for (int const n : machine::changedParameters(world.memory, result))
+                    figures.push_back(std::lround(20 * result.memory.parameters[static_cast<std::size_t>(n)]));
+                return std::tuple(result.outcome, result.message, figures);
             };
             std::vector<std::pair<machine::World, decltype(ends({}, {}))>> worlds;
             for (auto const& fault : safety::faults()) {

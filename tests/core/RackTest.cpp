@@ -4,6 +4,7 @@
 #include "support/Rows.h"
 #include "support/Test.h"
 
+#include "core/base/Decimal.h"
 #include "core/changer/RackFit.h"
 #include "core/install/RackSetting.h"
 
@@ -68,7 +69,7 @@ struct MadeRack {
                 auto const next = text[i + 1] == '.' ? i + 2 : i + 1;
                 if (text[i] == '.') continue;
                 std::swap(text[i], text[next]);
-                spoiled.mm[axis] = std::stod(text);
+                spoiled.mm[axis] = *decimal(text);
                 break;
             }
             case Cause::WorkForMachine:

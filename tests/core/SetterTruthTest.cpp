@@ -63,7 +63,8 @@ private Q_SLOTS:
         row("setter missing", again, "", "setter_missing", safe, 0, moves, "No contact");
         row("setter moved sideways", again, "", "setter_moved", safe, 0, moves, "No contact");
         row("setter raised: silent, by as much", again, "", "setter_raised", wrong, 0.8, moves, "Set for this tool");
-        row("setter's lead off, closed at rest", again, "", "setter_lead_off", safe, 0, moves, "already reads contact");
+        row("setter's lead off, closed at rest", again, "", "setter_lead_off", safe, 0, still,
+            "already reads contact"); // it stands at safe Z as it begins
         row("setter shorted: the search ends above its end", again, "", "setter_shorted", safe, 0, moves, "No contact");
         row("chip, wiped", again, "", "chip", right, 0, moves, "Set for this tool");
         row("chip, not wiped: silent, by as much", again, "", "chip_not_wiped", wrong, 0.3, moves, "Set for this tool");

@@ -61,13 +61,19 @@ private Q_SLOTS:
             QVERIFY(QFile::remove(path) && QFile::rename(other, path));
             stands.clear();
         }
-        if (hurt == u"removed") QVERIFY(QFile::remove(path)), stands.clear();
+        if (hurt == u"removed") {
+            QVERIFY(QFile::remove(path));
+            stands.clear();
+        }
         if (hurt == u"log removed") QVERIFY(QFile::remove(path + QStringLiteral("-wal")));
         if (hurt == u"folder renamed") {
             QVERIFY(QDir().rename(folder, gone));
             stands = gone + QStringLiteral("/shop.pinbook");
         }
-        if (hurt == u"folder removed") QVERIFY(QDir(folder).removeRecursively()), stands.clear();
+        if (hurt == u"folder removed") {
+            QVERIFY(QDir(folder).removeRecursively());
+            stands.clear();
+        }
 
         if (watched) QTRY_VERIFY(!session->writable());
         auto const kept = type(*session, "after");
@@ -102,5 +108,5 @@ private Q_SLOTS:
     }
 };
 
-STEADY_TEST(BookElsewhereTest)
+STEADY_TEST(BookElsewhereTest);
 #include "BookElsewhereTest.moc"

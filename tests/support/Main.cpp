@@ -3,6 +3,7 @@
 #include "support/Test.h"
 
 #include <cstdio>
+#include <cstdlib>
 #include <ctime>
 #include <map>
 
@@ -59,6 +60,10 @@ int main(int argc, char** argv) {
     qputenv("TZ", "UTC"); // no test reads the zone of this machine, nor its clock
     tzset();
     std::unique_ptr<QCoreApplication> const application(makeApplication(argc, argv));
+    if (qEnvironmentVariableIsSet("STEADY_EXPECTS_COMMA") && std::strtod("9,94", nullptr) != 9.94) {
+        std::fprintf(stderr, "the locale with a decimal comma did not take effect\n");
+        return 3;
+    }
     std::unique_ptr<QObject> const test(found->second());
     argv[1] = argv[0];
     return QTest::qExec(test.get(), argc - 1, argv + 1);

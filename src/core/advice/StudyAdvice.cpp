@@ -83,7 +83,7 @@ private:
         if (!r.k || !r.margin_percent)
             return (void)say(Severity::Attention, "Not yet: too little is known.",
                              "It takes two readings and the step of the readout.");
-        double const held = *r.k * r.s_eff_mm;
+        double const held = *r.margin_percent * *wanted / 100; // as it was judged, also by counting
         Judgement* made = nullptr;
         switch (*r.verdict) {
         case Verdict::Proved:

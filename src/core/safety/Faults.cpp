@@ -86,10 +86,10 @@ bool oneTouch(Kind kind, World const&) {
     auto const how = macros::of(kind).sideways;
     return how == macros::Sideways::Edge || how == macros::Sideways::Lips;
 }
-/// It begins with Z up, somewhere over the table, and not over what it goes down to.
+/// It begins with Z up, somewhere over the table, and not over what it goes down to; and with the tool that it has.
 bool beginsHigh(Kind kind, World const& world) {
     auto const& traits = macros::of(kind);
-    return traits.touches_setter && !traits.touches_plate && !traits.proves && world.setter &&
+    return traits.touches_setter && !traits.touches_plate && !traits.proves && !traits.changes_tool && world.setter &&
            world.position_mm[2] >= world.axes[2].high_mm - 1.5 &&
            std::hypot(world.position_mm[0] - world.setter->x_mm, world.position_mm[1] - world.setter->y_mm) > 80;
 }

@@ -48,11 +48,13 @@ public:
                 facts::reasonOf(m_state.holding));
         if (proving::judgedBySpread(m_study.type)) {
             verdict();
+            if (m_state.marked > 0) marked(); // what a verdict hangs on stands beside it
             soFar();
+        } else if (m_state.marked > 0) {
+            marked();
         }
         accuracy();
         groups();
-        if (m_state.marked > 0) marked();
         if (m_state.judged > 0 && m_state.verdict) meaning();
         if (!m_state.open.empty()) say(Severity::Note, "Still open", fmt::format("{}", fmt::join(m_state.open, " ")));
         return std::move(m_said);

@@ -9,6 +9,7 @@
 #include "core/install/RackSetting.h"
 
 #include <cmath>
+#include <fmt/format.h>
 #include <map>
 #include <random>
 
@@ -63,7 +64,7 @@ struct MadeRack {
                 for (auto& mm : spoiled.mm) mm = std::trunc(*mm);
                 break;
             case Cause::DigitsSwapped: {
-                auto text = std::to_string(*spoiled.mm[axis]);
+                auto text = fmt::format("{:.6f}", *spoiled.mm[axis]);
                 text.resize(text.find('.') + 4);
                 auto const i = text[0] == '-' ? 1 + any(text.size() - 2) : any(text.size() - 1);
                 auto const next = text[i + 1] == '.' ? i + 2 : i + 1;

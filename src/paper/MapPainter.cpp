@@ -73,8 +73,13 @@ struct MapDrawing {
                              painter.fontMetrics().elidedText(text(what), Qt::ElideRight, qFloor(words.width())));
         };
         line(node.title, Ink::Type::Body, ink.ink, words.top());
-        line(node.word, Ink::Type::Small, colour(node.state), words.top() + px(18));
-        line(node.value, Ink::Type::Small, ink.soft, words.top() + px(34));
+        bool const low = box.height() < px(58); // many in a column: what has no line of its own stands behind the word
+        auto const both = node.word + ", " + node.value;
+        painter.setFont(ink.font(Ink::Type::Small));
+        bool const fits = painter.fontMetrics().horizontalAdvance(text(both)) <= words.width(); // or only the word
+        line(low && !node.value.empty() && fits ? both : node.word, Ink::Type::Small, colour(node.state),
+             words.top() + px(18));
+        if (!low) line(node.value, Ink::Type::Small, ink.soft, words.top() + px(34));
     }
     std::vector<QRectF> boxes() const {
         std::vector<QRectF> all(picture.nodes.size());

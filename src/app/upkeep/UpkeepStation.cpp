@@ -53,7 +53,7 @@ char const* shortTitle(upkeep::ResultState const& result, shop::PlaceOfWork cons
     case ResultKind::Home: return "Home";
     case ResultKind::Scale: return "Axis scale";
     case ResultKind::Rack: return "Rack";
-    case ResultKind::PocketTable: return "Pocket table";
+    case ResultKind::PocketTable: return "Pockets";
     case ResultKind::ChangerProof: return "Changes";
     case ResultKind::MacroProof: return "Macro";
     }

@@ -2,6 +2,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/statistics/Quantiles.h"
 
+#include <algorithm>
 #include <boost/math/distributions/chi_squared.hpp>
 #include <boost/math/distributions/fisher_f.hpp>
 #include <boost/math/distributions/normal.hpp>
@@ -24,6 +25,8 @@ using ChiSquare = m::chi_squared_distribution<double, Quiet>;
 using F = m::fisher_f_distribution<double, Quiet>;
 using m::complement;
 
+constexpr double most_dof = 1e7; ///< of a comparison: ten million readings
+
 /// With 10⁸ degrees of freedom Student's t is the normal distribution to more digits than anybody reads.
 constexpr double as_good_as_normal = 1e8;
 
@@ -43,9 +46,10 @@ double normalDensity(double z) { return pdf(Normal(), z); }
 double studentTail(double t, double dof) { return cdf(complement(Student(dof), t)); }
 double chiSquareTail(double value, double dof) { return cdf(complement(ChiSquare(dof), value)); }
 double fTail(double value, double dof_1, double dof_2) {
-    if (!(value >= 0)) return std::nan("");
+    if (!(value >= 0) || !(dof_1 > 0) || !(dof_2 > 0)) return std::nan("");
     if (std::isinf(value)) return 0;
-    return cdf(complement(F(dof_1, dof_2), value));
+    // Beyond what anybody reads, its series would go on for minutes.
+    return cdf(complement(F(std::min(dof_1, most_dof), std::min(dof_2, most_dof)), value));
 }
 
 } // namespace steady::statistics

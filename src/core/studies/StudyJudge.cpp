@@ -232,13 +232,20 @@ private:
             r.verdict = Verdict::Failed;
         if (wanted <= 0) return;
         if (rho > 0) {
-            for (long n = r.n + 1; n < most_readings; n += std::max(1L, n / 20))
-                if (s * statistics::dependentFactor(static_cast<int>(n), rho, m_question.coverage,
-                                                    m_question.confidence) <=
-                    wanted) {
-                    r.readings_needed = static_cast<int>(n) - r.n;
-                    return;
-                }
+            auto const enough = [&](int n) {
+                return s * statistics::dependentFactor(n, rho, m_question.coverage, m_question.confidence) <= wanted;
+            };
+            int low = r.n, high = r.n + 1;
+            while (high < most_readings && !enough(high)) {
+                low = high;
+                high = std::min(most_readings, 2 * high);
+            }
+            if (high >= most_readings) return;
+            while (high - low > 1) {
+                int const middle = low + (high - low) / 2;
+                (enough(middle) ? high : low) = middle;
+            }
+            r.readings_needed = high - r.n;
             return;
         }
         if (auto const all = readingsToProve(s, wanted, m_question.coverage, m_question.confidence, r.n + 1))

@@ -16,7 +16,8 @@ namespace {
 struct Options : ReadingsOptions {
     std::string path;
     double resolution = 0;
-    std::optional<double> requirement;
+    std::optional<double> requirement, centre;
+    int use = 0;
 };
 
 Json toJson(studies::StudyResult const& r, std::optional<double> const& requirement_mm) {
@@ -93,6 +94,8 @@ int study(Options const& options, Streams streams) {
     studies::Question question;
     question.resolution_mm = options.resolution * options.unit_mm();
     if (options.requirement) question.requirement_mm = *options.requirement * options.unit_mm();
+    if (options.centre) question.centre_mm = *options.centre * options.unit_mm();
+    question.use_readings = options.use;
     question.coverage = options.coverage;
     question.confidence = options.confidence;
     auto const result = studies::judgeStudy(*values, question);
@@ -113,6 +116,10 @@ std::function<int()> addStudy(CLI::App& app, Streams streams) {
     app.add_option("--resolution", o->resolution, "Step of the readout, in the unit")->check(CLI::NonNegativeNumber);
     app.add_option("--requirement", o->requirement, "Half-width that is wanted, in the unit")
         ->check(CLI::PositiveNumber);
+    app.add_option("--use", o->use,
+                   "Readings until the next check, over which a drift goes on; else as many as there are")
+        ->check(CLI::Range(1, 1'000'000));
+    app.add_option("--centre", o->centre, "The middle as it was known before, in the unit; else that of the readings");
     o->addShares(app);
     o->addJson(app);
     return [o, streams] { return study(*o, streams); };

@@ -56,6 +56,25 @@ private Q_SLOTS:
         QVERIFY(test::near(result["lag1"].get<double>(), 0.535199668621283, 0, 1e-12));
         QVERIFY(result["verdict"].is_null() && result["margin_percent"].is_null());
     }
+    /// By hand: one odd reading of 60, then only counting proves it: 59 from a middle known before, 93 from their own.
+    /// And a climb of 3 µm a reading is proved for 30 more within 0.3 mm, not for 200.
+    void theMiddleAndTheUseAreTold() {
+        std::string odd = "z\n", climbing = "z\n";
+        for (int i = 0; i < 60; ++i) odd += i == 3 ? "0.02\n" : fmt::format("{:.3f}\n", 0.001 * ((i * 7) % 5) - 0.002);
+        for (int i = 0; i < 30; ++i) climbing += fmt::format("{:.4f}\n", 0.003 * i + 0.004 * ((i * 7) % 5));
+        auto const verdict = [&](std::string const& path, std::vector<std::string> const& more) {
+            std::vector<std::string> words{"study", path, "--requirement", more[0], "--json"};
+            words.insert(words.end(), more.begin() + 1, more.end());
+            std::ostringstream out, err;
+            (void)cli::runCli(words, {out, err});
+            return Json::parse(out.str())["verdict"].get<std::string>();
+        };
+        auto const one = file("odd.csv", odd), other = file("climbing.csv", climbing);
+        QCOMPARE(verdict(one, {"0.03"}), std::string("open"));
+        QCOMPARE(verdict(one, {"0.03", "--centre", "0"}), std::string("proved"));
+        QCOMPARE(verdict(other, {"0.3", "--use", "30"}), std::string("proved"));
+        QVERIFY(verdict(other, {"0.3", "--use", "200"}) != "proved");
+    }
     void unitsColumnsAndExitCodes() {
         auto const path = file("a.csv", "nr;z\n1;391,2\n2;391,6\n3;391,3\n4;391,5\n");
         auto const thou = json({"study", path, "--column", "Z", "--unit", "thou", "--requirement", "5"});

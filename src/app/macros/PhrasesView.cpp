@@ -185,7 +185,7 @@ std::vector<zeroing::Judgement> PhrasesView::judgedConstants() const {
             continue;
         }
         auto const figure = macros::lengthFigure(*each.mm, m_machine.units);
-        auto const found = dialects::judgeConstant(*read, each.name, decimal(figure).value_or(*each.mm), figure);
+        auto const found = dialects::judgeConstant(*read, each.name, *decimal(figure), figure);
         for (auto const& finding : found)
             said.push_back({Severity::Bad,
                             finding.where.line > 0 ? fmt::format("{}, line {}", each.name, finding.where.line)

@@ -132,7 +132,6 @@ enum class Code {
     SecondName,
     BookElsewhere,
     NotAMoment,
-    Contradicts,
     SumDiffers,
     TooMuch,
     CutShort,

@@ -164,7 +164,6 @@ constexpr Entry entries[] = {
     {Code::BookElsewhere, "The file of this book is no longer where it was: {0}.",
      "Nothing more is kept in it. Save a copy under another name: it has all that was kept so far."},
     {Code::NotAMoment, "“{0}” is not a moment.", "Write {1}."},
-    {Code::Contradicts, "Two figures of the book contradict each other: {0}", "{1}"},
     {Code::SumDiffers, "The content is not what was written: {0}.", "Use another export of the same book."},
     {Code::TooMuch, "{0} is more than is read; the limit is {1}.", "Split it, or leave out what is not needed."},
     {Code::CutShort, "The text ends in the middle: {0}.", "Check that it was saved or sent completely."},

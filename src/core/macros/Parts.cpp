@@ -12,9 +12,7 @@ namespace {
 constexpr double least_below_safe_mm = 3;
 constexpr double sure = 4; // standard deviations within which honest touches agree
 
-/// A check, the proof and the check behind it share the last millimetre, with a tenth to spare.
-constexpr double proof_at_top_mm = 1 - 2 * top_check_mm - 0.1;
-static_assert(proof_at_top_mm <= top_proof_mm && proof_at_top_mm > 0.254);
+static_assert(2 * top_check_mm + top_proof_mm < 1 && top_proof_mm > 0.254 && top_check_mm > 0.254);
 
 double leastStep_mm(UnitSystem units) { return units == UnitSystem::Metric ? 0.001 : 0.0001 * mm_per_inch; }
 
@@ -90,7 +88,7 @@ void Parts::prove(char const* id, char const* purpose, std::string ask, Acts act
     ProveContact step;
     step.ask = std::move(ask);
     step.acts = std::move(acts);
-    step.up_mm = at == At::Top ? std::min(proof_at_top_mm, machine.proof_creep_mm) : machine.proof_creep_mm;
+    step.up_mm = at == At::Top ? std::min(top_proof_mm, machine.proof_creep_mm) : machine.proof_creep_mm;
     step.feed_mm_min = step.up_mm / machine.proof_creep_s * 60;
     step.begin = slot_begin;
     step.seen = slot_seen;

@@ -28,10 +28,10 @@ constexpr Slot slot_ring_to{8};
 constexpr Slot touch_slots[] = {{2}, {3}, {21}, {22}, {23}};
 
 constexpr double open_check_mm = 0.5;
-/// At safe Z only the last millimetre is left above: a check and a proof there go up by so much (a probing move of less
-/// than 0.254 mm is refused by NISTIR 6556), and nothing has to go
-/// down first to make room for them, where tall work or a longer tool may be below.
-constexpr double top_check_mm = 0.3, top_proof_mm = 0.4;
+/// At safe Z only the last millimetre is left above, and nothing has to go down first to make room, where tall work or
+/// a longer tool may be below: a check, a proof and the check behind it go up by so much there, with a tenth to spare.
+/// A probing move of less than 0.254 mm is refused by NISTIR 6556.
+constexpr double top_check_mm = 0.3, top_proof_mm = 0.3;
 /// Where a check is made.
 enum class At { Here, Top };
 constexpr double least_lag_mm = 0.00005; // half of the last digit that the macro prints

@@ -93,6 +93,13 @@ bool beginsHigh(Kind kind, World const& world) {
            world.position_mm[2] >= world.axes[2].high_mm - 1.5 &&
            std::hypot(world.position_mm[0] - world.setter->x_mm, world.position_mm[1] - world.setter->y_mm) > 80;
 }
+/// It goes back to where the job stopped, with a longer tool.
+bool comesBackLonger(Kind kind, World const& world) {
+    if (macros::of(kind).asks != macros::Asks::Change) return false;
+    return std::any_of(world.tools.begin(), world.tools.end(), [&](machine::NumberedTool const& each) {
+        return each.number == world.person.puts_in && each.tool.length_mm > world.tool.length_mm;
+    });
+}
 bool hangs(Kind, World const& world) { return world.plate.lips.has_value(); }
 bool isRound(Kind, World const& world) { return world.round.has_value(); }
 bool setter(Kind kind, World const& world) { return macros::of(kind).touches_setter && world.setter; }
@@ -452,6 +459,10 @@ constexpr Fault every_fault[] = {
     {"tall_below", "Something as tall as the tool leaves room for stands under it",
      "Tall work, a fence, a part that waits; or a longer tool.", "The tip clears it by a hair at safe Z.",
      "Let nothing go down before it stands over what it goes down to.", nullptr, beginsHigh, standUnder},
+    {"tall_where_it_stopped", "Where the job stopped stands something as tall as the old tool leaves room for",
+     "Tall work, a fence; and the next tool is longer.", "The next tool comes back over it, lower than the last one.",
+     "A longer tool: look whether it clears what stands where the job stopped, before it goes back.",
+     "The control knows where it is, not what stands there.", comesBackLonger, standUnder},
     {"length_left", "A length offset was left on", "A job called it and was broken off.",
      "Work Z is off by a tool's length.", "Let the macro cancel it before touching.", nullptr, anything,
      [](World& w) { w.memory.tool_offset_mm = 12.5; }},

@@ -21,6 +21,19 @@ using facts::ResultKind;
 using macros::Traits;
 using shop::ZeroSetup;
 
+/// What stale does to a text. Refused: it is not written. Said: the text itself finds out, or makes it again; its
+/// header says it.
+enum class WhenStale { Refused, Said };
+
+struct Row {
+    ResultKind rests_on;
+    WhenStale when_stale;
+    bool (*concerns)(Traits const& kind);
+    Holding (*holding)(Reader const& book, ZeroSetup const& setup);
+    char const* what; ///< “Where the pockets are”
+    char const* redo; ///< what to do before it is written
+};
+
 /// Nothing was typed: nothing can be stale, and what lacks is said elsewhere.
 Holding ofTyped(Reader const& book, Basis const& basis) {
     return basis.typed.empty() ? Holding{} : facts::holdingOf(book, basis);
@@ -81,7 +94,7 @@ Holding setterSignal(Reader const& book, ZeroSetup const& setup) {
     return signalOf(book, setup, install::Device::Setter);
 }
 
-constexpr GateRow rows[] = {
+constexpr Row rows[] = {
     {ResultKind::Thickness, WhenStale::Refused, [](Traits const& k) { return k.touches_plate && !k.proves; }, thickness,
      "The thickness of the plate", "Measure the plate again, at five places."},
     {ResultKind::SetterPlace, WhenStale::Refused, [](Traits const& k) { return k.touches_setter && !k.proves; },
@@ -110,8 +123,6 @@ constexpr GateRow rows[] = {
 };
 
 } // namespace
-
-std::span<GateRow const> gateRows() { return rows; }
 
 Result<std::vector<std::string>> passGate(Reader const& book, ZeroSetup const& setup, macros::Kind kind) {
     std::vector<std::string> said;

@@ -92,6 +92,8 @@ Result<Rehearsal> prepared(facts::Reader const& book, shop::ZeroSetup const& set
         if (!aim) return Failure(aim.error());
         made.rack = std::move(*aim);
     }
+    if (known.traits().changes_tool)
+        if (auto const* next = book.find(setup.change.next)) world.person.puts_in = next->number;
     for (auto& line : lookYourself(kind, world)) recipe->header.push_back(std::move(line));
     auto printed = dialects::written(recipe->without(leave_out), zero->machine);
     if (!printed) return Failure(printed.error());
@@ -111,8 +113,6 @@ Result<Rehearsal> prepared(facts::Reader const& book, shop::ZeroSetup const& set
                 {macros::noted_name,
                  world.memory.work_offsets_mm[static_cast<std::size_t>(setup.place.work_offset - 1)][2] +
                      link->d_mm()});
-    if (known.traits().changes_tool)
-        if (auto const* next = book.find(setup.change.next)) world.person.puts_in = next->number;
     made.intended_mm = procedure.intended_mm(setup, world);
     made.tolerance_mm = known.tolerance_mm();
     if (known.traits().stored == macros::Stored::Keeps)

@@ -60,6 +60,7 @@ std::vector<shop::Used> typedNow(facts::Reader const& book, shop::ZeroSetup cons
     take(changer::ringBasis(book, place.machine));
     take(changer::tableBasis(book, place.machine));
     take(changer::proofBasis(book, place.machine));
+    for (auto const& [axis, basis] : scaleBases(book, place.machine)) take(basis);
     for (auto const& [id, tool] : shop::toolsOf(book, place.machine))
         if (tool->length_mm) figures.push_back({"length", id.value, tool->length_mm});
     for (auto const id : changer::racksOf(book, place.machine)) {

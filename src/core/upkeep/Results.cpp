@@ -236,22 +236,9 @@ private:
     }
     /// Of each axis that was moved to known places and measured.
     void scale() {
-        std::map<shop::AxisName, Id<shop::ScaleCheck>> newest;
-        for (auto const& [id, check] : m_book.all<shop::ScaleCheck>())
-            if (check->machine == m_place.machine && !check->moves.empty()) newest[check->axis] = id;
-        for (auto const& [axis, id] : newest) {
-            auto basis = basisOf(ResultKind::Scale);
-            basis.setter = {};
-            basis.plate = {};
-            basis.board = {};
-            basis.typed = {{"moves", id.value, static_cast<double>(m_book.find(id)->moves.size())}};
-            judge(ResultKind::Scale, id.value,
-                  fmt::format("{}: scale of {}", named(m_place.machine),
-                              std::toupper(*word(axis)) == 'X'   ? "X"
-                              : std::toupper(*word(axis)) == 'Y' ? "Y"
-                                                                 : "Z"),
-                  basis);
-        }
+        for (auto const& [axis, basis] : scaleBases(m_book, m_place.machine))
+            judge(ResultKind::Scale, basis.typed.front().entity,
+                  fmt::format("{}: scale of {}", named(m_place.machine), "XYZ"[static_cast<int>(axis)]), basis);
     }
     /// The newest of each device: whether it repeats, the map of its disc, the lengths against the gauge.
     void studies() {
@@ -330,6 +317,22 @@ private:
 };
 
 } // namespace
+
+std::vector<std::pair<shop::AxisName, facts::Basis>> scaleBases(facts::Reader const& book, Id<shop::Machine> machine) {
+    std::map<shop::AxisName, Id<shop::ScaleCheck>> newest;
+    for (auto const& [id, check] : book.all<shop::ScaleCheck>())
+        if (check->machine == machine && !check->moves.empty()) newest[check->axis] = id;
+    std::vector<std::pair<shop::AxisName, facts::Basis>> made;
+    for (auto const& [axis, id] : newest) {
+        auto& basis = made.emplace_back(axis, facts::Basis{}).second;
+        basis.kind = ResultKind::Scale;
+        basis.machine = machine;
+        auto const& moves = book.find(id)->moves;
+        for (std::size_t i = 0; i < moves.size(); ++i)
+            basis.typed.push_back({fmt::format("move {}", i + 1), id.value, moves[i].measured_mm});
+    }
+    return made;
+}
 
 std::string remedyFor(ResultKind kind, Hold state) {
     if (state == Hold::Holds) return {};

@@ -4,6 +4,7 @@
 // Every result that the book can give, and whether it still holds.
 
 #include "core/facts/Holding.h"
+#include "core/shop/kinds/ScaleCheck.h"
 
 namespace steady::upkeep {
 
@@ -29,6 +30,9 @@ struct ResultState {
 
 /// Of all places of work, in the order of the work. Results that a place has no use for are left out.
 std::vector<ResultState> resultsOf(facts::Reader const& book);
+
+/// Of each axis of a machine that was moved to known places and measured: what its scale rests on.
+std::vector<std::pair<shop::AxisName, facts::Basis>> scaleBases(facts::Reader const& book, Id<shop::Machine> machine);
 
 /// 0: measured, 1: derived from that, 2: in the controller.
 int columnOf(facts::ResultKind kind);
